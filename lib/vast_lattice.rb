@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+require 'digest'
+require 'json'
+require 'zeitwerk'
+
+# Vast Lattice: one master model, many valid variants.
+#
+# The core is one road in one direction, like a compiler:
+#
+#   family -> plan -> outcome -> solids -> drawings, lists, files
+#
+# Every stage is an immutable value. Nothing in here knows of the web or of a database.
+module VastLattice
+  VERSION = '0.1.0'
+
+  LOADER = Zeitwerk::Loader.for_gem
+  LOADER.inflector.inflect('svg' => 'SVG', 'csv' => 'CSV', 'json' => 'JSON')
+  LOADER.ignore("#{__dir__}/vast_lattice/registrations.rb")
+  LOADER.setup
+end
+
+require_relative 'vast_lattice/registrations'

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Drawing
+    # Dimension lines by the conventions of ISO 129-1: thin continuous lines, extension lines that pass
+    # the dimension line, slender filled arrowheads, the text above the line, read from below or right.
+    class DimensionLines
+      INK = '#2d3a4a'
+      THIN = 0.7
+      ARROW = 7.0
+      PAST = 3.0
+      GAP = 2.0
+      TEXT = { font_size: 11, fill: INK, class: 'dimension-text' }.freeze
+      # Below this length the arrows point inwards from outside.
+      TIGHT = 22.0
+
+      def initialize(canvas)
+        @canvas = canvas
+      end
+
+      # From x to x at height +at+; extension lines rise from the heights +feet+ (pixels).
+      def horizontal(from, till, at, feet, text)
+        [from, till].zip(feet).each { |x, foot| extension(x, foot, x, at) }
+        span(from, till) { |a, b| @canvas.line(a, at, b, at, **stroke) }
+        arrows(from, till).each { |x, way| arrow(x, at, way, 0) }
+        @canvas.text(text_at(from, till, text), at - 3, text, **TEXT)
+      end
+
+      # From y to y at the position +at+; extension lines start at the positions +feet+.
+      def vertical(from, till, at, feet, text)
+        [from, till].zip(feet).each { |y, foot| extension(foot, y, at, y) }
+        span(from, till) { |a, b| @canvas.line(at, a, at, b, **stroke) }
+        arrows(from, till).each { |y, way| arrow(at, y, 0, way) }
+        middle = (from - till).abs < TIGHT ? [from, till].min - ARROW - (text.size * 3.2) - 4 : (from + till) / 2
+        @canvas.text(at - 3, middle, text, transform: "rotate(-90 #{(at - 3).round(2)} #{middle.round(2)})", **TEXT)
+      end
+
+      private
+
+      def stroke = { stroke: INK, stroke_width: THIN }
+
+      def extension(from_x, from_y, to_x, to_y)
+        way_x = to_x <=> from_x
+        way_y = to_y <=> from_y
+        @canvas.line(from_x + (GAP * way_x), from_y + (GAP * way_y), to_x + (PAST * way_x), to_y + (PAST * way_y), **stroke)
+      end
+
+      # The line itself; longer than the dimension where the arrows stand outside.
+      def span(from, till)
+        low, high = [from, till].minmax
+        tight?(from, till) ? yield(low - (2 * ARROW), high + (2 * ARROW)) : yield(low, high)
+      end
+
+      def tight?(from, till) = (from - till).abs < TIGHT
+
+      # Where the arrows are, and the way they point.
+      def arrows(from, till)
+        low, high = [from, till].minmax
+        tight?(from, till) ? [[low, 1], [high, -1]] : [[low, -1], [high, 1]]
+      end
+
+      def arrow(tip_x, tip_y, way_x, way_y)
+        back_x = tip_x - (ARROW * way_x)
+        back_y = tip_y - (ARROW * way_y)
+        half = ARROW * 0.13
+        corners = [[back_x + (half * way_y), back_y + (half * way_x)], [back_x - (half * way_y), back_y - (half * way_x)]]
+        points = [[tip_x, tip_y], *corners].map { |x, y| "#{x.round(2)} #{y.round(2)}" }
+        @canvas.path("M#{points.join('L')}Z", fill: INK)
+      end
+
+      # Texts wider than their dimension stand beside it.
+      def text_at(from, till, text)
+        low, high = [from, till].minmax
+        text.size * 6.2 > high - low ? high + (2 * ARROW) + (text.size * 3.1) + 2 : (low + high) / 2
+      end
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Drawing
+    # Maps mm (y upwards) to pixels (y downwards).
+    class Frame < Value.with(:scale, :left, :base)
+      def x(millimetres) = left + (millimetres * scale)
+      def y(millimetres) = base - (millimetres * scale)
+
+      # SVG path data of a Loop, arcs as arcs.
+      def loop_path(loop)
+        start = loop.vertices.first
+        "M#{point(*start.first(2))}#{loop.edges.map { |edge| edge_path(edge) }.join}Z"
+      end
+
+      # SVG path data of a ring of points.
+      def ring_path(points) = "M#{points.map { |x, y| point(x, y) }.join('L')}Z"
+
+      private
+
+      def edge_path(edge)
+        return "L#{point(*edge[2, 2])}" if edge.last.zero?
+
+        radius = Geometry::Loop.arc(*edge)[2] * scale
+        large = edge.last.abs > 1 ? 1 : 0
+        "A#{radius.round(2)} #{radius.round(2)} 0 #{large} #{edge.last.positive? ? 0 : 1} #{point(*edge[2, 2])}"
+      end
+
+      def point(x_mm, y_mm) = "#{x(x_mm).round(2)} #{y(y_mm).round(2)}"
+    end
+  end
+end

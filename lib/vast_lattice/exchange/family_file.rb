@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+require 'json_schemer'
+require 'yaml'
+
+module VastLattice
+  module Exchange
+    # Reads and writes a whole family as YAML or JSON (docs/family-file.md).
+    #
+    # Nothing typed is lost: every entry stays the text it was. Reading reports each problem with its
+    # line; it needs the text to be well-formed and of the right shape, not the family to make sense.
+    module FamilyFile
+      VERSION = 1
+      LARGEST = 8_000_000 # bytes
+      SCHEMA_PATH = File.expand_path('../family/schema.json', __dir__)
+      SCHEMA = JSONSchemer.schema(JSON.parse(File.read(SCHEMA_PATH)))
+
+      # What reading gives: the Family, and the line of every place (a path as in Place).
+      class Document < Value.with(:family, :lines)
+        # The line of a place, or of the nearest thing around it.
+        def line(place)
+          path = place&.path || []
+          path = path[0...-1] until path.empty? || lines.key?(path)
+          lines[path]
+        end
+      end
+
+      # The file is not readable; +problems+ lists [line, message] pairs, in order.
+      class Unreadable < Error
+        attr_reader :problems
+
+        def initialize(problems)
+          @problems = problems
+          super(problems.map { |line, text| line ? "line #{line}: #{text}" : text }.join("\n"))
+        end
+      end
+
+      # Reads YAML or JSON text into a Document. Raises Unreadable.
+      def self.read(text)
+        raise Unreadable, [[nil, "The file is larger than #{LARGEST / 1_000_000} MB."]] if text.bytesize > LARGEST
+
+        source = SourceTree.read(text)
+        problems = shape_problems(source)
+        raise Unreadable, problems unless problems.empty?
+
+        tree = source.tree.dup
+        tree['name'] = tree.delete('family')
+        tree.delete('vast_lattice')
+        Document.new(family: Family.from_tree(tree), lines: source.lines)
+      end
+
+      # The family as YAML.
+      def self.yaml(family) = YAML.dump(tree(family), line_width: 110).delete_prefix("---\n")
+
+      # The family as JSON; the same structure.
+      def self.json(family) = "#{JSON.pretty_generate(tree(family))}\n"
+
+      def self.tree(family)
+        own = family.to_tree
+        { 'vast_lattice' => VERSION, 'family' => own.delete('name') }.merge(own)
+      end
+      private_class_method :tree
+
+      def self.shape_problems(source)
+        SCHEMA.validate(source.tree).map do |error|
+          pointer = error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
+          [source.line_of_pointer(pointer), SchemaMessage.text(error, pointer)]
+        end.uniq.sort_by { |line, text| [line || 0, text] }
+      end
+      private_class_method :shape_problems
+    end
+  end
+end

@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Exchange
+    # Says in plain words what the JSON Schema found wrong.
+    module SchemaMessage
+      # +error+ is one entry of JSONSchemer's list, +pointer+ the path of the wrong value.
+      def self.text(error, pointer)
+        subject = pointer.empty? ? 'the family' : pointer.last
+        case error['type']
+        when 'required' then "#{list(error['details']['missing_keys'])} is missing in #{subject}."
+        when 'enum' then "#{subject} must be one of #{list(error['schema']['enum'].grep(String))}, not #{value(error)}."
+        when 'schema' then unknown_key(error, subject)
+        when 'pattern' then "#{subject} is #{value(error)}: #{error['schema']['description'] || 'a text is expected.'}"
+        when 'oneOf' then "this is not an effect: one of #{list(Family::EFFECTS.names)} with its values is expected."
+        else other(error, subject)
+        end
+      end
+
+      def self.unknown_key(error, subject)
+        known = error['root_schema'] && sibling_keys(error)
+        remedy = known.to_a.empty? ? '' : " #{Nearest.remedy(subject, known, kind: 'key')}"
+        "\"#{subject}\" does not belong here.#{remedy}"
+      end
+      private_class_method :unknown_key
+
+      # Keys that the schema knows at the place of an unknown one.
+      def self.sibling_keys(error)
+        path = error['schema_pointer'].split('/').drop(1)[0...-1]
+        path.reduce(error['root_schema']) { |schema, key| schema.is_a?(Hash) ? schema[key] : nil }&.dig('properties')&.keys
+      end
+      private_class_method :sibling_keys
+
+      def self.other(error, subject)
+        wanted = Array(error['schema']['type']).join(' or ') if error['schema'].is_a?(Hash)
+        wanted = { 'array' => 'a list', 'object' => 'a group of keys', 'string' => 'a text' }.fetch(wanted, 'another value')
+        return "#{subject} should be #{wanted}." if %w[array object string].include?(error['type'])
+
+        "#{subject}: #{error['error'].sub(/\A\w+ at `[^`]*` /, 'this value ')}."
+      end
+      private_class_method :other
+
+      def self.value(error) = error['data'].is_a?(String) ? "\"#{error['data'][0, 40]}\"" : 'something else'
+      private_class_method :value
+
+      def self.list(words) = words.join(', ')
+      private_class_method :list
+    end
+  end
+end

@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
+  # It says nothing about whether they make sense; that is the plan's work.
+  class Family < Value.with(:name, code: '', note: '', parameters: [], parts: [], tables: [], rules: [], forms: [])
+    extend TreeForm
+
+    FEATURE_KINDS = Registry.new('feature kind')
+    STOCK_KINDS = Registry.new('kind of stock')
+    EFFECTS = Registry.new('effect')
+    CONTROLS = Registry.new('control')
+
+    def self.nested = { parameters: Parameter, parts: Part, tables: Table, rules: Rule, forms: Form }
+
+    # Named things; names match regardless of case. nil when there is none.
+    def parameter(name) = find(parameters, name)
+    def part(name) = find(parts, name)
+    def table(name) = find(tables, name)
+    def rule(name) = find(rules, name)
+    def form(name) = find(forms, name)
+
+    # All features of all parts, in the order of the recipes.
+    def features = parts.flat_map(&:features)
+    def feature(name) = find(features, name)
+
+    # Number of complete variants: one row of each table. A family without tables has one.
+    def variant_count = tables.map { |table| table.rows.size }.reject(&:zero?).reduce(1, :*)
+
+    # Digest of all that was written; equal families have equal digests.
+    def digest = Digest::SHA256.hexdigest(JSON.generate(to_tree))
+
+    private
+
+    def find(list, name) = list.find { |item| item.name.casecmp?(name.to_s) }
+  end
+end

@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # One step of a recipe. +dimensions+ holds the entries of the kind's fields, by name; +horizontal+
+    # and +vertical+ say where its centre is; +built_when+ and +shown_when+ are conditions.
+    class Feature < Value.with(:name, :kind, label: '', note: '', dimensions: {}, horizontal: nil, vertical: nil,
+                               pattern: nil, built_when: nil, shown_when: nil)
+      extend TreeForm
+
+      def self.nested = { horizontal: Anchor, vertical: Anchor, pattern: Pattern }
+      def self.rest = :dimensions
+
+      def title = label.empty? ? name.tr('_', ' ') : label
+    end
+  end
+end

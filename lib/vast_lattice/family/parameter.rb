@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # A named value. +kind+ is number, count, yes_no, choice or text. +default+, +least+, +most+ and
+    # +step+ are entries as typed; a +formula+ makes the parameter computed. +unit+ is the unit it is
+    # shown in and gives its dimension. +held_by+ is variant or placement.
+    class Parameter < Value.with(:name, :kind, label: '', note: '', unit: '', default: nil, formula: nil, least: nil,
+                                 most: nil, step: nil, choices: [], held_by: 'variant')
+      extend TreeForm
+
+      KINDS = %w[number count yes_no choice text].freeze
+
+      def computed? = !formula.nil?
+      def title = label.empty? ? name.tr('_', ' ') : label
+    end
+  end
+end

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # One piece of the model: the stock it starts from, and its recipe of features.
+    class Part < Value.with(:name, :stock, label: '', note: '', material: 'steel', features: [])
+      extend TreeForm
+
+      def self.nested = { stock: Stock, features: Feature }
+
+      def title = label.empty? ? name.tr('_', ' ') : label
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # A variant table: each row is a variant, each column decides one thing.
+    class Table < Value.with(:name, label: '', note: '', columns: [], rows: [], default_row: nil)
+      extend TreeForm
+
+      def self.nested = { columns: Column, rows: Row }
+
+      def title = label.empty? ? name.tr('_', ' ') : label
+      def row(name) = rows.find { |row| row.name.casecmp?(name.to_s) }
+      def row_index(name) = rows.index { |row| row.name.casecmp?(name.to_s) }
+      def column(target) = columns.find { |column| column.target.casecmp?(target.to_s) }
+
+      # The row used when none is picked: the one named so, else the first.
+      def default_row_index = (default_row && row_index(default_row)) || (rows.empty? ? nil : 0)
+    end
+  end
+end

@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # Something wrong or worth knowing about a family or an outcome.
+  #
+  # +level+ is :error, :warning or :note; +code+ is stable (docs/findings.md); +place+ says where,
+  # +remedy+ what to do.
+  class Finding < Value.with(:code, :level, :message, place: nil, remedy: nil)
+    LEVELS = %i[error warning note].freeze
+
+    def error? = level == :error
+
+    # Message, place and remedy in one line.
+    def to_s = [place && "#{place}:", message, remedy].compact.join(' ')
+
+    # Plain form for files and the API.
+    def to_tree
+      { 'code' => code.to_s, 'level' => level.to_s, 'message' => message, 'remedy' => remedy,
+        'place' => place&.to_s, 'path' => place&.path, 'span' => place&.span && [place.span.start, place.span.length] }
+        .compact
+    end
+  end
+end

@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # The expression language: text -> tokens -> tree -> typed tree -> Ruby source.
+  #
+  # It follows FEEL of OMG DMN 1.5 where FEEL has the thing, and adds units. Nothing of a user's text
+  # is ever put into the Ruby source as it stands: names become numbered variables, texts are quoted
+  # by Ruby, numbers are printed from Floats.
+  module Formula
+    # Longest formula text, in characters.
+    LONGEST = 2000
+    # Deepest nesting of brackets, conditionals and operators.
+    DEEPEST = 60
+
+    BOOLEAN = Type.new(kind: :boolean)
+    TEXT = Type.text
+    NUMBER = Type.number
+
+    # Reads and checks +text+ within +scope+. Returns a Typed tree; raises Formula::Error.
+    def self.type(text, scope, expected: nil)
+      Checker.new(scope).check(Parser.parse(text), expected: expected)
+    end
+  end
+end

@@ -1,0 +1,166 @@
+# frozen_string_literal: true
+
+require 'strscan'
+
+module VastLattice
+  module Formula
+    # Cuts a formula into tokens. A number takes the unit that follows it ("250 mm", "1/2 in",
+    # "7.85 g/cm3"); a fraction is written without blanks around its stroke and needs a unit, so that
+    # 1 / 2 stays a division.
+    class Lexer
+      KEYWORDS = %w[if then else and or in between true false null].freeze
+      NAME = /[[:alpha:]_][[:alnum:]_]*(?:\.[[:alpha:]_][[:alnum:]_]*)*/
+      DECIMAL = /(?:\d+(?:\.\d+)?|\.\d+)(?:[eE][+-]?\d{1,2}(?!\d))?/
+      FRACTION = %r{(?:(?<whole>\d+)\s+)?(?<over>\d+)/(?<under>\d+)(?=\s*[[:alpha:]°])}
+      TEXT = /"(?:[^"\\]|\\["\\nt])*"/
+      SIGN = %r{\*\*|<=|>=|!=|\.\.|[-+*/()\[\],<>=]}
+      ESCAPES = { '\\"' => '"', '\\\\' => '\\', '\\n' => "\n", '\\t' => "\t" }.freeze
+      LONGEST_NUMBER = 30
+
+      def self.tokens(text) = new(text).tokens
+
+      def initialize(text)
+        @text = text.to_s
+        @scanner = StringScanner.new(@text)
+      end
+
+      # All tokens, the last of kind :end. Raises Formula::Error.
+      def tokens
+        refuse_unreadable
+        found = []
+        until blank_skipped_to_end?
+          found << token
+        end
+        found << Token.new(kind: :end, text: '', span: span(@text.size, 0))
+      end
+
+      private
+
+      def refuse_unreadable
+        if @text.size > LONGEST
+          fail_at(LONGEST, 1, "The formula is longer than #{LONGEST} characters.",
+                  'Split it into several parameters.')
+        end
+        return if @text.valid_encoding? && !@text.match?(/[\x00-\x08\x0b-\x1f\x7f]/)
+
+        fail_at(0, 1, 'The formula holds characters that cannot be read.', 'Type it again.')
+      end
+
+      def blank_skipped_to_end?
+        @scanner.skip(/\s+/)
+        @scanner.eos?
+      end
+
+      def token
+        number || text || name || sign || unknown
+      end
+
+      def number
+        start = @scanner.charpos
+        value = fraction || decimal
+        return unless value
+
+        unit = unit_after
+        Token.new(kind: :number, text: @text[start...@scanner.charpos], value: value, unit: unit,
+                  span: span(start, @scanner.charpos - start))
+      end
+
+      def fraction
+        return unless @scanner.match?(FRACTION)
+
+        start = @scanner.charpos
+        @scanner.scan(FRACTION)
+        whole, over, under = %i[whole over under].map { |part| @scanner[part] }
+        too_long(start) if @scanner.matched.size > LONGEST_NUMBER
+        fail_at(start, @scanner.matched.size, 'A fraction cannot have 0 below its stroke.') if under.to_i.zero?
+        whole.to_i + Rational(over.to_i, under.to_i)
+      end
+
+      def decimal
+        start = @scanner.charpos
+        return unless @scanner.scan(DECIMAL)
+
+        too_long(start) if @scanner.matched.size > LONGEST_NUMBER
+        Rational(@scanner.matched.sub(/\A\./, '0.'))
+      end
+
+      def too_long(start)
+        fail_at(start, @scanner.matched.size, "A number has more than #{LONGEST_NUMBER} digits.",
+                'Write it shorter; results keep nine decimals.')
+      end
+
+      def unit_after
+        before = @scanner.pos
+        @scanner.skip(/[ \t]*/)
+        start = @scanner.charpos
+        symbol = @scanner.scan(/[[:alpha:]°%]+(?![[:alpha:]_])(?:\^?[1-9²³](?!\d))?|%/)
+        return give_back(before) if symbol.nil? || keyword?(symbol)
+
+        symbol += @scanner.matched while further_factor
+        unit(symbol, start)
+      end
+
+      # "/cm3" or "*m" right after a unit belongs to it when it names a unit.
+      def further_factor
+        before = @scanner.pos
+        return unless @scanner.scan(%r{[*/](?<symbol>[[:alpha:]°]+)(?:\^?[1-9²³])?(?![[:alnum:]_.(])})
+        return true if Units::Catalogue::UNITS.key?(@scanner[:symbol])
+
+        give_back(before)
+      end
+
+      def keyword?(word)
+        return @scanner.match?(/\s*[\[(]/) if word == 'in'
+
+        KEYWORDS.include?(word)
+      end
+
+      def give_back(position)
+        @scanner.pos = position
+        nil
+      end
+
+      def unit(symbol, start)
+        Units[symbol]
+      rescue Units::Error => e
+        raise Error.new(e.message, span: span(start, symbol.size), remedy: e.remedy, code: :unknown_unit)
+      end
+
+      def text
+        start = @scanner.charpos
+        return unless (quoted = @scanner.scan(TEXT))
+
+        value = quoted[1..-2].gsub(/\\./, ESCAPES)
+        Token.new(kind: :text, text: quoted, value: value, span: span(start, quoted.size))
+      end
+
+      def name
+        start = @scanner.charpos
+        return unless (word = @scanner.scan(NAME))
+
+        kind = KEYWORDS.include?(word) ? :word : :name
+        Token.new(kind: kind, text: word, span: span(start, word.size))
+      end
+
+      def sign
+        start = @scanner.charpos
+        return unless (mark = @scanner.scan(SIGN))
+
+        Token.new(kind: :sign, text: mark, span: span(start, mark.size))
+      end
+
+      def unknown
+        mark = @scanner.getch
+        remedy = mark == '"' ? 'Close the text with a second ".' : 'Remove it, or put texts in quotes.'
+        message = mark == '"' ? 'A text is not closed.' : "\"#{mark}\" does not belong in a formula."
+        fail_at(@scanner.charpos - 1, 1, message, remedy)
+      end
+
+      def span(start, length) = Span.new(start: start, length: length)
+
+      def fail_at(start, length, message, remedy = nil)
+        raise Error.new(message, span: span(start, length), remedy: remedy, code: :syntax)
+      end
+    end
+  end
+end

@@ -1,0 +1,195 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Formula
+    # Builds the tree by recursive descent. Precedence, weakest first, as in FEEL (OMG DMN 1.5,
+    # 10.3.1.2): if, or, and, comparison, + -, * /, **, minus sign.
+    class Parser
+      COMPARISONS = %w[= != < <= > >=].freeze
+      SUMS = { '+' => :plus, '-' => :minus }.freeze
+      PRODUCTS = { '*' => :times, '/' => :divide }.freeze
+      POWERS = { '**' => :power }.freeze
+      MOST_ITEMS = 500
+
+      # Returns the root Node. Raises Formula::Error.
+      def self.parse(text) = new(text).parse
+
+      def initialize(text)
+        @tokens = Lexer.tokens(text)
+        @at = 0
+        @depth = 0
+      end
+
+      def parse
+        refuse('The formula is empty.', 'Type a value or a formula.') if peek.kind == :end
+        node = expression
+        refuse("\"#{peek.text}\" was not expected here.", 'Look for a missing sign or bracket.') if peek.kind != :end
+        node
+      end
+
+      private
+
+      def peek = @tokens[@at]
+
+      def advance
+        @at += 1
+        @tokens[@at - 1]
+      end
+
+      def take(kind, *texts)
+        advance if texts.any? { |text| peek.is?(kind, text) }
+      end
+
+      def expect(kind, text)
+        take(kind, text) || refuse(found_instead(text), "Write #{text} here.")
+      end
+
+      def found_instead(wanted)
+        found = peek.kind == :end ? 'the formula ends' : "\"#{peek.text}\" was found"
+        "Expected #{wanted}, but #{found}."
+      end
+
+      def refuse(message, remedy)
+        raise Error.new(message, span: peek.span, remedy: remedy, code: :syntax)
+      end
+
+      def nested
+        @depth += 1
+        refuse("The formula is nested deeper than #{DEEPEST} levels.", 'Split it into parameters.') if @depth > DEEPEST
+        yield
+      ensure
+        @depth -= 1
+      end
+
+      def expression = nested { take(:word, 'if') ? conditional(@tokens[@at - 1].span) : disjunction }
+
+      def conditional(start)
+        condition = expression
+        expect(:word, 'then')
+        yes = expression
+        expect(:word, 'else')
+        otherwise = expression
+        Node.new(kind: :if, span: start.to(otherwise.span), parts: [condition, yes, otherwise])
+      end
+
+      def disjunction = chain(:word, { 'or' => :or }) { conjunction }
+      def conjunction = chain(:word, { 'and' => :and }) { comparison }
+      def sum = chain(:sign, SUMS) { product }
+      def product = chain(:sign, PRODUCTS) { power }
+      def power = chain(:sign, POWERS) { signed }
+
+      # Left-associative operators of one level.
+      def chain(kind, operators)
+        left = yield
+        count = 0
+        while (operator = take(kind, *operators.keys))
+          refuse("More than #{MOST_ITEMS} operators in a row.", 'Split the formula.') if (count += 1) > MOST_ITEMS
+          left = join(operators[operator.text], left, yield)
+        end
+        left
+      end
+
+      def join(kind, *parts, data: nil)
+        Node.new(kind: kind, span: parts.first.span.to(parts.last.span), parts: parts, data: data)
+      end
+
+      def comparison
+        left = sum
+        if (sign = take(:sign, *COMPARISONS)) then join(:compare, left, sum, data: sign.text)
+        elsif take(:word, 'between') then between(left)
+        elsif take(:word, 'in') then membership(left)
+        else left
+        end
+      end
+
+      def between(value)
+        low = sum
+        expect(:word, 'and')
+        join(:between, value, low, sum)
+      end
+
+      def membership(value)
+        return join(:in, value, range_or_list) unless take(:sign, '(')
+
+        tests = [range_or_expression]
+        tests << range_or_expression while take(:sign, ',')
+        expect(:sign, ')')
+        join(:in, value, *tests)
+      end
+
+      def range_or_expression = peek.is?(:sign, '[') || peek.is?(:sign, '(') ? range_or_list : expression
+
+      # [a..b], (a..b), [a, b, c], or a bracketed expression.
+      def range_or_list
+        start = take(:sign, '[', '(') || (return sum)
+        first = peek.is?(:sign, ']') ? nil : expression
+        return range(start, first) if take(:sign, '..')
+        return list(start, first) if start.text == '['
+
+        expect(:sign, ')')
+        first
+      end
+
+      def range(start, low)
+        high = expression
+        stop = take(:sign, ']', ')') || refuse(found_instead(']'), 'Close the range with ] or ).')
+        Node.new(kind: :range, span: start.span.to(stop.span), parts: [low, high],
+                 data: [start.text == '(', stop.text == ')'])
+      end
+
+      def list(start, first)
+        items = [first].compact
+        while take(:sign, ',')
+          refuse("More than #{MOST_ITEMS} items in a list.", 'Use a table.') if items.size >= MOST_ITEMS
+          items << expression
+        end
+        stop = expect(:sign, ']')
+        Node.new(kind: :list, span: start.span.to(stop.span), parts: items)
+      end
+
+      def signed
+        minus = take(:sign, '-') || (return primary)
+        value = nested { signed }
+        Node.new(kind: :negate, span: minus.span.to(value.span), parts: [value])
+      end
+
+      def primary
+        token = peek
+        case token.kind
+        when :number, :text then literal(advance)
+        when :name then name_or_call(advance)
+        when :word then boolean
+        when :sign then bracketed
+        else refuse('The formula ends too early.', 'Complete it.')
+        end
+      end
+
+      def literal(token) = Node.new(kind: token.kind, span: token.span, data: token.value, unit: token.unit)
+
+      def boolean
+        word = take(:word, 'true', 'false') || refuse("\"#{peek.text}\" was not expected here.", 'A value belongs here.')
+        Node.new(kind: :boolean, span: word.span, data: word.text == 'true')
+      end
+
+      def bracketed
+        return range_or_list if peek.is?(:sign, '[')
+
+        unless take(:sign, '(')
+          refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.')
+        end
+        inner = expression
+        expect(:sign, ')')
+        inner
+      end
+
+      def name_or_call(token)
+        return Node.new(kind: :name, span: token.span, data: token.text) unless take(:sign, '(')
+
+        arguments = peek.is?(:sign, ')') ? [] : [expression]
+        arguments << expression while take(:sign, ',')
+        stop = expect(:sign, ')')
+        Node.new(kind: :call, span: token.span.to(stop.span), data: token, parts: arguments)
+      end
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Formula
+    # A node whose type is known and whose names are found: what the emitter turns into Ruby.
+    # +data+ is the Variable of a :name, the Function of a :call, the Float of a :number.
+    class Typed < Value.with(:kind, :type, :span, data: nil, parts: [])
+      # Every Variable used, each once, in the order of writing.
+      def variables
+        own = kind == :name ? [data] : []
+        (own + parts.flat_map(&:variables)).uniq
+      end
+
+      def constant? = variables.empty?
+
+      # Already rounded: a literal, a name, or not a number at all.
+      def settled? = !type.number? || %i[number name].include?(kind)
+    end
+  end
+end

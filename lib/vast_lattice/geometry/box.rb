@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # An upright rectangle in mm.
+    class Box < Value.with(:left, :bottom, :right, :top)
+      def width = right - left
+      def height = top - bottom
+
+      # Whether +other+ lies strictly within this box.
+      def holds?(other) = other.left > left && other.right < right && other.bottom > bottom && other.top < top
+
+      # Whether the two share at least a point.
+      def meets?(other) = left <= other.right && other.left <= right && bottom <= other.top && other.bottom <= top
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    module Features
+      # A slot with round ends, right through; +length+ is over all.
+      module Slot
+        def self.name = 'slot'
+        def self.title = 'Slot'
+        def self.measures = MEASURES
+
+        MEASURES = [Family::Measure.new(name: 'length', label: 'length over all'), Family::Measure.new(name: 'width', label: 'width'),
+                    Family::Measure.new(name: 'angle', label: 'angle', unit: 'deg', default: '0', least: :any)].freeze
+
+        # The outline about the origin; nil where the slot is shorter than wide.
+        def self.loop(measures)
+          length, width, angle = measures.values_at('length', 'width', 'angle')
+          length > width ? Loop.slot(length, width, angle) : nil
+        end
+
+        # What is written at it in a drawing; +texts+ by measure.
+        def self.callout(texts) = "#{texts['length']} × #{texts['width']}"
+      end
+    end
+  end
+end

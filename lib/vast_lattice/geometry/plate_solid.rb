@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # A part as a solid plate: a Region and a thickness. Lengths in mm, areas in mm2, volume in mm3, mass
+    # in kg.
+    class PlateSolid
+      attr_reader :part, :material, :outline, :numbers, :thickness, :features, :region, :findings
+
+      def initialize(part:, outline:, numbers:, features:, findings:)
+        @part = part
+        @material = Materials[part.material]
+        @outline = outline
+        @numbers = numbers
+        @thickness = numbers['thickness']
+        @features = features.freeze
+        built = features.select(&:built?)
+        @region = Region.new(outline, built.flat_map(&:loops), built.flat_map(&:relations))
+        @findings = findings.freeze
+        freeze
+      end
+
+      def box = outline.box
+      def area = region.area
+      def volume = area * thickness
+      def mass = volume * material.base_density
+
+      # Number of built instances of all features.
+      def instance_count = features.select(&:built?).sum { |feature| feature.loops.size }
+    end
+  end
+end

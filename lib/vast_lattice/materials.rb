@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # The materials that parts can be made of. Densities in g/cm3: steel 7.85 as in EN 10219 and the
+  # other steel standards, the rest common handbook values (from memory).
+  module Materials
+    # A material: its density in g/cm3 and the colour it is drawn in.
+    class Material < Value.with(:name, :title, :density, :colour)
+      # Density in base units, kg/mm3.
+      def base_density = density * 1e-6
+    end
+
+    ALL = [
+      ['steel', 'Steel', 7.85, '#b9c0c4'], ['stainless_steel', 'Stainless steel', 7.9, '#cfd5d6'],
+      ['aluminium', 'Aluminium', 2.7, '#dcdfe0'], ['brass', 'Brass', 8.4, '#d8c08a'],
+      ['polyethylene', 'Polyethylene', 0.95, '#e9ece4'], ['plywood', 'Plywood', 0.68, '#dcc7a1']
+    ].to_h do |name, title, density, colour|
+      [name, Material.new(name: name, title: title, density: density, colour: colour)]
+    end.freeze
+
+    # The material of that name, or nil.
+    def self.[](name) = ALL[name.to_s.downcase]
+
+    def self.names = ALL.keys
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # What a plan yields for a pick: the value of every parameter, the state of every feature, who decided
+  # each, and what is wrong. A pure function of the two.
+  class Outcome
+    attr_reader :plan, :pick, :values, :deciders, :branches, :limits
+
+    # Resolves a FoundPick.
+    def self.of(plan, pick)
+      new(plan, pick, plan.program.call(pick.overrides, pick.rows, pick.answers))
+    end
+
+    def initialize(plan, pick, result)
+      @plan = plan
+      @pick = pick
+      @values, @deciders, branches, @limits, @raw_findings = result
+      @branches = plan.bound.rules.map(&:index).zip(branches).to_h
+    end
+
+    # The value of a parameter or state, as the program holds it: Float in base units, true or false,
+    # String. Raises KeyError for an unknown name.
+    def value(name) = values[target(name).index]
+
+    # The value as text, with its unit.
+    def text(name)
+      found = target(name)
+      found.text(values[found.index])
+    end
+
+    # :suppressed, :hidden or :shown.
+    def state(feature)
+      return :suppressed unless value("#{feature}.built")
+
+      value("#{feature}.shown") ? :shown : :hidden
+    end
+
+    # Who decides a name: a Decision.
+    def decider(name) = Decision.of(self, target(name))
+
+    # [least, most, step, choices] of a parameter, nil where there is none.
+    def limit(name) = limits[target(name).index] || [nil, nil, nil, nil]
+
+    # The reasons of one value or state: a Reason.
+    def because(name) = Because.new(self).reason(target(name))
+
+    # All Findings of this outcome, worst first.
+    def findings
+      @findings ||= FindingsReader.new(self).findings(@raw_findings)
+    end
+
+    # Whether anything at all is found, without wording it.
+    def clean? = @raw_findings.empty? && findings.empty?
+
+    # Name of the row picked of a table, or nil.
+    def row_name(table)
+      index = pick.rows[plan.family.tables.index(table)]
+      index && table.rows[index].name
+    end
+
+    def target(name)
+      plan.symbols[name] || raise(KeyError, "no parameter or state named #{name}")
+    end
+
+    # Equal in everything that the pick decides.
+    def ==(other)
+      other.is_a?(Outcome) && [values, deciders, limits, findings] == [other.values, other.deciders, other.limits, other.findings]
+    end
+  end
+end

@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Outcome
+    # Rebuilds reasons from a plan and an outcome, on demand.
+    class Because
+      def initialize(outcome)
+        @outcome = outcome
+        @plan = outcome.plan
+        @bound = @plan.bound
+      end
+
+      # The Reason of a Target.
+      def reason(target)
+        decision = Decision.of(@outcome, target)
+        own = send(:"by_#{decision.kind}", target, decision)
+        Reason.new(subject: target.name, value: text(target), decision: decision, over: passed_over(target, decision), **own)
+      end
+
+      private
+
+      def text(target) = target.text(@outcome.values[target.index])
+
+      def uses(*trees)
+        variables = trees.compact.flat_map(&:variables).uniq
+        variables.to_h { |variable| [variable.name, text(@bound.targets[variable.index])] }
+      end
+
+      def numbers(uses) = uses.map { |name, value| "#{name} is #{value}" }.join(', ')
+
+      # "set to A (a is 1, b is 2)"
+      def with_numbers(words, uses) = uses.empty? ? "#{words}." : "#{words}, where #{numbers(uses)}."
+
+      def by_override(target, _decision)
+        { sentence: "A person overrode it: #{text(target)}.", place: target.place }
+      end
+
+      def by_answer(target, _decision)
+        { sentence: "A person answered #{text(target)}.", place: target.place }
+      end
+
+      def by_rule(target, decision)
+        rule, branch, consequence = applied(target, decision)
+        condition = rule.conditions[branch]
+        used = condition ? uses(condition, consequence.value) : uses(*rule.conditions, consequence.value)
+        typed = condition_text(rule, branch)
+        { sentence: with_numbers("Rule \"#{rule.rule.name}\" makes it #{text(target)} #{typed}", used), text: typed,
+          uses: used, place: Place.at('rules', rule.rule.name) }
+      end
+
+      def applied(target, decision)
+        @bound.decisions(target).find { |rule, branch, _| rule.rule.name == decision.name && @outcome.branches[rule.index] == branch }
+      end
+
+      # "because length > 600 mm", "otherwise, as length > 600 mm does not hold"
+      def condition_text(rule, branch)
+        conditions = rule.rule.branches.map(&:condition)
+        return "because #{conditions[branch]}" if branch < conditions.size
+
+        "otherwise, as #{conditions.join(' and ')} #{conditions.size == 1 ? 'does' : 'do'} not hold"
+      end
+
+      def by_table(target, decision)
+        table = @plan.family.table(decision.name)
+        row = table.rows[@outcome.pick.rows[@plan.family.tables.index(table)]]
+        column = @bound.column(target)
+        entry = row.cell(column.column.target)
+        typed = column.cells[table.rows.index(row)]
+        used = uses(typed)
+        { sentence: with_numbers("Row #{row.name} of table #{table.name} says #{entry_text(entry, target)}", used),
+          text: entry, uses: used, place: Place.at('tables', table.name, 'rows', row.name, 'cells', column.column.target) }
+      end
+
+      def entry_text(entry, target)
+        typed = text(target)
+        typed == entry.strip || typed.start_with?("#{entry.strip} ") ? typed : "#{entry}, which is #{typed}"
+      end
+
+      def by_formula(target, _decision)
+        item = @bound.items[target.index]
+        used = uses(item.formula)
+        return by_condition(target, used) unless target.value?
+
+        { sentence: with_numbers("Its formula #{target.subject.formula} gives #{text(target)}", used),
+          text: target.subject.formula, uses: used, place: Place.at(*target.place.path, 'formula') }
+      end
+
+      def by_condition(target, used)
+        field = target.kind == :built ? :built_when : :shown_when
+        condition = target.subject.public_send(field)
+        holds = @outcome.values[target.index] ? 'holds' : 'does not hold'
+        { sentence: with_numbers("Its own condition #{condition} #{holds}", used), text: condition, uses: used,
+          place: Place.at(*target.place.path, field) }
+      end
+
+      def by_default(target, _decision)
+        unless target.value?
+          return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place }
+        end
+
+        used = uses(@bound.items[target.index].default)
+        { sentence: with_numbers("Nothing else decides it, so it has its default, #{entry_text(target.subject.default, target)}", used),
+          text: target.subject.default, uses: used, place: Place.at(*target.place.path, 'default') }
+      end
+
+      def by_none(target, _decision)
+        { sentence: 'Nothing decides it, and it has no default.', place: target.place }
+      end
+
+      # Rules that could decide this target but do not apply now, and an empty table cell.
+      def passed_over(target, decision)
+        rules_over(target, decision) + table_over(target, decision)
+      end
+
+      def rules_over(target, decision)
+        rules = @bound.decisions(target).map(&:first).uniq.reject { |rule| rule.rule.name == decision.name }
+        rules.map do |rule|
+          conditions = rule.rule.branches.map(&:condition).join('; ')
+          with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))
+        end
+      end
+
+      def table_over(target, decision)
+        column = @bound.column(target)
+        return [] if column.nil? || %i[table override rule].include?(decision.kind)
+
+        ["Table #{@plan.family.tables[column.table].name} leaves it open in this row."]
+      end
+    end
+  end
+end

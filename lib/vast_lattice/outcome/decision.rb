@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Outcome
+    # Who decided one target. +kind+ is of Plan::Decider::KINDS, +word+ the decider as people see it
+    # (person, table, rule, formula, default …), +name+ the rule or table.
+    class Decision < Value.with(:kind, :word, name: nil)
+      def self.of(outcome, target)
+        kind, index = Plan::Decider.decode(outcome.deciders[target.index])
+        family = outcome.plan.family
+        name = { rule: -> { family.rules[index].name }, table: -> { family.tables[index].name } }[kind]&.call
+        new(kind: kind, word: Plan::Decider::WORDS.fetch(kind), name: name)
+      end
+
+      # "table size", "rule Heavy gauge", "person (override)", …
+      def to_s
+        case kind
+        when :override then 'person (override)'
+        when :answer then 'person (answer)'
+        when :none then 'nobody'
+        else [word, name].compact.join(' ')
+        end
+      end
+    end
+  end
+end

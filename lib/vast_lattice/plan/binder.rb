@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Reads every text of a family and yields a Bound::Family; what cannot be read becomes a finding of
+    # the reader.
+    class Binder
+      def initialize(family, reader)
+        @family = family
+        @reader = reader
+        @symbols = reader.symbols
+      end
+
+      def bind
+        Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
+                          rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features)
+      end
+
+      private
+
+      def shapes = @shapes ||= ShapeBinder.new(@family, @reader).bind
+
+      def item(target)
+        return state(target) unless target.value?
+
+        own = target.subject
+        typed = %i[formula default least most step].to_h { |field| [field, own_entry(target, field)] }
+        typed.delete(:default) if own.computed?
+        Bound::Parameter.new(target: target, choices: choices(target), **typed)
+      end
+
+      def own_entry(target, field)
+        text = target.subject.public_send(field)
+        return if text.nil? || (text.empty? && !target.type.text?)
+
+        place = Place.at(*target.place.path, field)
+        if %i[least most step].include?(field) && !target.type.number?
+          return @reader.error(:not_a_number, "#{target.name} is #{target.type}.", place, 'Only numbers have limits and steps.')
+        end
+
+        field == :formula ? formula(text, target, place) : @reader.entry(text, target, place)
+      end
+
+      # A computed parameter's formula is always a formula, also for a text.
+      def formula(text, target, place)
+        text = "=#{text}" if target.type.text? && !text.start_with?('=')
+        @reader.entry(text, target, place)
+      end
+
+      def choices(target)
+        return unless target.subject.kind == 'choice'
+
+        place = Place.at(*target.place.path, 'choices')
+        target.subject.choices.filter_map { |text| target.type.text? ? text : @reader.constant(text, target, place) }
+      end
+
+      def state(target)
+        field = { built: :built_when, shown: :shown_when }.fetch(target.kind)
+        text = target.subject.public_send(field)
+        condition = @reader.condition(text, Place.at(*target.place.path, field)) if text && !text.strip.empty?
+        Bound::State.new(target: target, condition: condition)
+      end
+
+      def rules
+        refuse_doubles(@family.rules, 'rules', 'rule')
+        @family.rules.each_with_index.map { |rule, index| bind_rule(rule, index) if rule.active }.compact
+      end
+
+      def bind_rule(rule, index)
+        place = Place.at('rules', rule.name)
+        conditions = rule.branches.each_with_index.map do |branch, at|
+          @reader.condition(branch.condition, Place.at(*place.path, *rule.condition_path(at)))
+        end
+        consequences = [*rule.branches.map(&:effects), rule.otherwise].each_with_index.map do |effects, at|
+          bind_effects(effects, Place.at(*place.path, *effects_path(rule, at)))
+        end
+        return if conditions.any?(&:nil?)
+
+        Bound::Rule.new(index: index, rule: rule, conditions: conditions, consequences: consequences)
+      end
+
+      def effects_path(rule, at)
+        return ['otherwise'] if at == rule.branches.size
+
+        at.zero? ? ['then'] : ['else_when', at - 1, 'then']
+      end
+
+      def bind_effects(effects, place)
+        found = effects.each_with_index.flat_map do |effect, index|
+          bind_effect(effect, Place.at(*place.path, index))
+        end
+        twice = found.grep(Consequence::Decision).group_by { |item| item.target.index }.values.find { |same| same.size > 1 }
+        if twice
+          @reader.error(:decided_twice, "#{twice.first.target.name} is decided twice in one branch.", place, 'Remove one effect.')
+        end
+        found
+      end
+
+      def bind_effect(effect, place)
+        Family::EFFECTS.fetch(effect.kind).consequences(effect, @reader, place)
+      rescue Registry::Unknown => e
+        @reader.error(:unknown_kind, e.message, place, e.remedy)
+        []
+      end
+
+      def tables
+        refuse_doubles(@family.tables, 'tables', 'table')
+        bound = @family.tables.each_with_index.map { |table, index| TableBinder.new(table, index, @reader).bind }
+        refuse_two_tables(bound)
+        bound
+      end
+
+      def refuse_two_tables(bound)
+        bound.flat_map(&:columns).group_by { |column| column.target.index }.each_value do |same|
+          next if same.size < 2 || same.map(&:table).uniq.size < 2
+
+          @reader.error(:decided_twice, "#{same.first.target.name} is a column of two tables.",
+                        Place.at('tables', @family.tables[same[1].table].name), 'Remove it from one of them.')
+        end
+      end
+
+      def refuse_doubles(list, key, kind)
+        list.group_by { |item| item.name.downcase }.each_value do |same|
+          next if same.size < 2
+
+          @reader.error(:duplicate_name, "The #{kind} #{same[1].name} stands here twice.", Place.at(key, same[1].name),
+                        'Rename one of them.')
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # The family after all its texts are read: what the order, the program and the reasons work with.
+    # Typed trees are nil where there is nothing (or nothing readable).
+    module Bound
+      # A parameter: its own formula or default, its limits, and its choices as values.
+      class Parameter < Value.with(:target, formula: nil, default: nil, least: nil, most: nil, step: nil, choices: nil)
+      end
+
+      # A state: the feature's own condition.
+      class State < Value.with(:target, condition: nil)
+        def formula = condition
+        def default = nil
+      end
+
+      # An active rule: +conditions+ by branch; +consequences+ by branch, last those of otherwise.
+      class Rule < Value.with(:index, :rule, :conditions, :consequences)
+        # Pairs of branch index and consequence.
+        def placed = consequences.each_with_index.flat_map { |list, branch| list.map { |item| [branch, item] } }
+
+        def variables = conditions.flat_map(&:variables).uniq
+      end
+
+      # A column of a table: +cells+ by row, Typed or nil (open); +formulas+ are the distinct cells that
+      # depend on other names.
+      class Column < Value.with(:table, :target, :column, :cells, :formulas)
+        def variables = formulas.flat_map(&:variables).uniq
+      end
+
+      # A table: its place in the family and its bound columns.
+      class Table < Value.with(:index, :table, :columns)
+      end
+
+      # A part's stock: Typed trees by name of measure.
+      class Stock < Value.with(:part, :kind, :measures)
+      end
+
+      # A feature's shape: Typed trees by name of measure, offsets, and pattern.
+      class Shape < Value.with(:part, :feature, :kind, :measures, :horizontal, :vertical, count: nil, pitch: nil)
+      end
+
+      # All of it.
+      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes)
+        # Decisions of rules on one target: [Rule, branch, Decision].
+        def decisions(target)
+          consequences(Consequence::Decision, target)
+        end
+
+        # Consequences of one class on one target: [Rule, branch, consequence].
+        def consequences(type, target)
+          by_target(type).fetch(target.index, [])
+        end
+
+        # The column that decides a target, or nil.
+        def column(target) = tables.flat_map(&:columns).find { |column| column.target.index == target.index }
+
+        private
+
+        def by_target(type)
+          rules.flat_map { |rule| rule.placed.map { |branch, item| [rule, branch, item] } }
+               .select { |_, _, item| item.is_a?(type) }
+               .group_by { |_, _, item| item.target.index }
+        end
+      end
+    end
+  end
+end

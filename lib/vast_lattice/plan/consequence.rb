@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # What an effect comes down to once it is checked. The program knows only these four.
+    module Consequence
+      # Decides a target: +value+ is a Typed tree.
+      class Decision < Value.with(:target, :value)
+      end
+
+      # Narrows the limits of a target: +least+ and +most+ are Typed or nil.
+      class Limit < Value.with(:target, least: nil, most: nil)
+      end
+
+      # Narrows the choices of a target: +values+ as the program holds them.
+      class Offer < Value.with(:target, :values)
+      end
+
+      # Says something: +level+ :error or :warning.
+      class Notice < Value.with(:level, :text)
+      end
+    end
+  end
+end

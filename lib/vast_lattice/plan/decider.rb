@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Who decides a target, strongest first. The program stores one Integer per target: the kind's
+    # number plus 8 times the index of the rule or table.
+    module Decider
+      KINDS = %i[override rule table answer shared formula default none].freeze
+      NUMBERS = KINDS.each_with_index.to_h.freeze
+      # The word, and so the colour and the mark, under which each appears.
+      WORDS = { override: 'person', rule: 'rule', table: 'table', answer: 'person', shared: 'shared', formula: 'formula',
+                default: 'default', none: 'default' }.freeze
+
+      # The Integer for a kind and an index.
+      def self.code(kind, index = 0) = NUMBERS.fetch(kind) + (8 * index)
+
+      # [kind, index] of a code.
+      def self.decode(code) = [KINDS[code % 8], code / 8]
+    end
+  end
+end

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    module Effects
+      # limit: length, least: 1 m, most: 3 m. Narrows the limits of a parameter; it never widens them.
+      module Limit
+        def self.name = 'limit'
+        def self.arguments = %w[least most]
+        def self.about = 'narrow the limits of a parameter'
+        def self.subject = :parameter
+
+        # Returns the consequences; problems go to the reader.
+        def self.consequences(effect, reader, place)
+          target = reader.target(effect.target, place) or return []
+          unless target.type.number?
+            reader.error(:not_a_number, "#{target.name} has no limits: it is #{target.type}.", place, 'Use offer instead.')
+            return []
+          end
+
+          limits = effect.arguments.to_h do |key, text|
+            [key.to_sym, reader.entry(text, target, Place.at(*place.path, key))]
+          end
+          [Consequence::Limit.new(target: target, **limits)]
+        end
+      end
+    end
+  end
+end

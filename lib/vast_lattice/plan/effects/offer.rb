@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    module Effects
+      # offer: finish, choices: [painted]. Narrows the choices of a parameter.
+      module Offer
+        def self.name = 'offer'
+        def self.arguments = %w[choices]
+        def self.about = 'offer only some choices of a parameter'
+        def self.subject = :choice
+
+        # Returns the consequences; problems go to the reader.
+        def self.consequences(effect, reader, place)
+          target = reader.target(effect.target, place) or return []
+          unless target.subject.kind == 'choice'
+            reader.error(:not_a_choice, "#{target.name} is not a choice.", place, 'Use limit instead.')
+            return []
+          end
+
+          values = Array(effect.arguments['choices']).map do |text|
+            reader.constant(text, target, Place.at(*place.path, 'choices'))
+          end
+          values.all? ? [Consequence::Offer.new(target: target, values: values)] : []
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    module Effects
+      # set: gauge, to: 3 mm. Decides a parameter.
+      module Set
+        def self.name = 'set'
+        def self.arguments = %w[to]
+        def self.about = 'set a parameter to a value or formula'
+        def self.subject = :parameter
+
+        # Returns the consequences; problems go to the reader.
+        def self.consequences(effect, reader, place)
+          target = reader.target(effect.target, place) or return []
+          value = reader.entry(effect.arguments['to'], target, Place.at(*place.path, 'to')) or return []
+          [Consequence::Decision.new(target: target, value: value)]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Reads what is typed where a value of a known kind is expected.
+    #
+    # * a number without unit takes the unit of its place ("90" in a column of mm);
+    # * a yes/no accepts yes, no, true, false, and the words of states;
+    # * a text or choice is taken as it stands; after = it is a formula;
+    # * everything else is a formula.
+    module Entry
+      PLAIN = %r{\A\s*(?<sign>[+-]?)\s*(?<number>\d+(?:\.\d+)?|\.\d+|(?:\d+\s+)?\d+/[1-9]\d*)\s*\z}
+      COMMA = /\A\s*[+-]?\d+,\d+\s*\S*\s*\z/
+
+      # Returns the Typed tree. Raises Formula::Error.
+      def self.read(text, type:, unit:, scope:)
+        text = text.to_s
+        return text_entry(text, type, scope) if type.text?
+
+        constant = type.boolean? ? boolean(text) : number(text, type, unit)
+        constant || Formula.type(text, scope, expected: type)
+      end
+
+      def self.boolean(text)
+        value = Words.boolean(text)
+        value.nil? ? nil : constant(value, text, Formula::BOOLEAN, :boolean)
+      end
+      private_class_method :boolean
+
+      def self.number(text, type, unit)
+        match = PLAIN.match(text)
+        return refuse_comma(text) unless match && text.size <= 40
+
+        amount = match[:number].split.sum { |part| Rational(part.sub(/\A\./, '0.')) }
+        amount = -amount if match[:sign] == '-'
+        constant(unit.to_base(amount).round(type.dimension.decimals), text, type, :number)
+      end
+      private_class_method :number
+
+      def self.refuse_comma(text)
+        return unless text.match?(COMMA)
+
+        raise Formula::Error.new('A comma cannot stand inside a number.', span: span(text), code: :syntax,
+                                                                          remedy: "Write #{text.strip.tr(',', '.')}.")
+      end
+      private_class_method :refuse_comma
+
+      def self.text_entry(text, type, scope)
+        if text.start_with?('=')
+          begin
+            return Formula.type(text[1..], scope, expected: type)
+          rescue Formula::Error => e
+            raise Formula::Error.new(e.message, span: e.span.shift(1), remedy: e.remedy, code: e.code)
+          end
+        end
+
+        refuse_choice(text, type) if type.choices && !type.choices.include?(text)
+        constant(text, text, type, :text)
+      end
+      private_class_method :text_entry
+
+      def self.refuse_choice(text, type)
+        raise Formula::Error.new("\"#{text}\" is not one of the choices.", span: span(text), code: :unknown_choice,
+                                                                           remedy: Nearest.remedy(text, type.choices, kind: 'choice'))
+      end
+      private_class_method :refuse_choice
+
+      def self.constant(value, text, type, kind)
+        Formula::Typed.new(kind: kind, type: type, span: span(text), data: value)
+      end
+      private_class_method :constant
+
+      def self.span(text) = Formula::Span.new(start: 0, length: text.size)
+      private_class_method :span
+    end
+  end
+end

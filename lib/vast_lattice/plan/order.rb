@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Puts rules and targets into an order in which each comes after all it uses. Users never need to
+    # know it: any such order gives the same outcome.
+    class Order
+      # +steps+ are Bound::Rule and Target values; +cycle+ is the list of names of a cycle, or nil.
+      attr_reader :steps, :cycle
+
+      def initialize(bound)
+        @bound = bound
+        @steps = []
+        @state = {}
+        @trail = []
+        catch(:cycle) { bound.targets.each { |target| visit(target) } }
+        bound.rules.each { |rule| visit(rule) } unless cycle
+      end
+
+      private
+
+      def visit(step)
+        key = [step.class, step.index]
+        return if @state[key] == :done
+        return close(step) if @state[key] == :open
+
+        @state[key] = :open
+        @trail.push(step)
+        uses(step).each { |used| visit(used) }
+        @trail.pop
+        @state[key] = :done
+        @steps << step
+      end
+
+      # Names on the cycle, in order of use; a rule between two of them is named too.
+      def close(step)
+        names = @trail.drop(@trail.index(step)).map { |item| name(item) }
+        @cycle = [*names, name(step)]
+        throw :cycle
+      end
+
+      def name(step) = step.is_a?(Bound::Rule) ? "rule #{step.rule.name}" : step.name
+
+      def uses(step)
+        return targets(step.variables) if step.is_a?(Bound::Rule)
+
+        decisions = @bound.decisions(step)
+        item = @bound.items[step.index]
+        typed = [item.formula, item.default, *decisions.map { |_, _, decision| decision.value }].compact
+        column = @bound.column(step)
+        decisions.map(&:first).uniq + targets(typed.flat_map(&:variables) + (column ? column.variables : []))
+      end
+
+      def targets(variables) = variables.map { |variable| @bound.targets[variable.index] }.uniq
+    end
+  end
+end

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Finds the names of a Pick in a plan and reads its entries. Raises PickError.
+    class PickReader
+      def initialize(plan)
+        @plan = plan
+        @family = plan.family
+      end
+
+      # Returns a FoundPick. Tables that are not named use their default row; a row of "" means none.
+      def read(pick)
+        FoundPick.new(rows: rows(pick.rows), answers: answers(pick.answers), overrides: overrides(pick.overrides), pick: pick)
+      end
+
+      private
+
+      def rows(given)
+        given.each_key { |name| refuse('table', name, @family.tables.map(&:name)) unless @family.table(name) }
+        @family.tables.map { |table| row(table, given.find { |name, _| name.casecmp?(table.name) }&.last) }
+      end
+
+      def row(table, name)
+        return table.default_row_index if name.nil?
+        return if name.empty?
+
+        table.row_index(name) || refuse("row in table #{table.name}", name, table.rows.map(&:name))
+      end
+
+      def answers(given)
+        list(given) do |name|
+          target = @plan.symbols[name]
+          refuse('parameter', name, @plan.symbols.parameter_names) unless target&.value?
+          refuse_computed(target) if target.computed?
+          target
+        end
+      end
+
+      def overrides(given)
+        list(given) { |name| @plan.symbols[name] || refuse('parameter or state', name, @plan.targets.map(&:name)) }
+      end
+
+      def list(given)
+        given.each_with_object(Array.new(@plan.targets.size)) do |(name, text), found|
+          target = yield name
+          found[target.index] = value(target, text)
+        end
+      end
+
+      def value(target, text)
+        typed = Entry.read(text.to_s, type: open_type(target), unit: target.unit, scope: Formula::Scope.new([]))
+        typed.constant? ? Formula::Runtime.module_eval(Formula::Emitter.settled(typed)) : nil
+      rescue Formula::Error => e
+        raise PickError.new("#{target.name}: #{e.message}", remedy: e.remedy)
+      end
+
+      # A choice that is not among the choices is a finding of the outcome, not an unreadable pick.
+      def open_type(target) = target.type.text? ? Formula::TEXT : target.type
+
+      def refuse(kind, name, known)
+        raise PickError.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name.to_s, known, kind: kind))
+      end
+
+      def refuse_computed(target)
+        raise PickError.new("#{target.name} is computed by its formula #{target.subject.formula}; it cannot be answered.",
+                            remedy: 'Change what it depends on, or override it.')
+      end
+    end
+  end
+end

@@ -1,0 +1,197 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # The plan as one Ruby lambda, compiled once and called for every pick.
+    #
+    #   call(overrides, rows, answers) -> [values, deciders, branches, limits, findings]
+    #
+    # +overrides+ and +answers+ are lists by target (nil where there is none), +rows+ lists the picked
+    # row of each table (nil where none). +values+ and +deciders+ are lists by target; +branches+ the
+    # branch taken, by bound rule; +limits+ [least, most, choices] by target, nil where there are none;
+    # +findings+ short lists that Outcome turns into Finding values.
+    #
+    # The source holds only numbers, generated variable names and strings quoted by String#dump.
+    class Program
+      attr_reader :source
+
+      def initialize(bound, order)
+        @bound = bound
+        @order = order
+        @constants = []
+        @source = compose
+        @lambda = Formula::Runtime.module_eval("lambda { |constants| #{@source} }", 'plan', 1).call(@constants)
+      end
+
+      def call(overrides, rows, answers) = @lambda.call(overrides, rows, answers)
+
+      private
+
+      def compose
+        body = [*@order.steps.map { |step| step.is_a?(Bound::Rule) ? rule(step) : target(step) },
+                *@bound.targets.filter_map { |target| checks(target) }, *@bound.rules.map { |rule| notices(rule) }]
+        head = ["lambda { |o, t, a|", 'f = []', "l = Array.new(#{@bound.targets.size})"]
+        constants = @constants.each_index.map { |index| "c#{index} = constants[#{index}]" }
+        [*constants, *head, *body, result, '}'].join("\n")
+      end
+
+      def result
+        lists = [locals('v', @bound.targets), locals('d', @bound.targets), locals('b', @bound.rules)]
+        "[#{lists.map { |list| "[#{list}]" }.join(', ')}, l, f]"
+      end
+
+      def locals(prefix, items)
+        items.map { |item| "#{prefix}#{item.index}" }.join(', ')
+      end
+
+      def settled(typed) = Formula::Emitter.settled(typed)
+
+      # Keeps an object for the lambda; returns its variable.
+      def constant(object)
+        @constants << object
+        "c#{@constants.size - 1}"
+      end
+
+      def rule(rule)
+        tests = rule.conditions.each_with_index.map { |condition, index| "#{settled(condition)} ? #{index} : " }
+        "b#{rule.index} = #{tests.join}#{rule.conditions.size}"
+      end
+
+      # The deciders of a target as one if-chain, strongest first.
+      def target(target)
+        n = target.index
+        branches = [["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_rules(target), *by_table(target), *by_answer(target)]
+        chain = branches.each_with_index.map do |(test, value, decider), index|
+          "#{index.zero? ? 'if' : 'elsif'} #{test} then v#{n} = #{value}; d#{n} = #{decider}"
+        end
+        value, decider = last(target)
+        [*rule_values(target), *chain, "else v#{n} = #{value}; d#{n} = #{decider}", 'end'].join("\n")
+      end
+
+      def code(kind, index = 0) = Decider.code(kind, index)
+
+      # What the rules that apply say: the value into s, the rule's decider code into w; a rule that
+      # disagrees with the first is a finding.
+      def rule_values(target)
+        decisions = @bound.decisions(target)
+        return [] if decisions.empty?
+
+        ['s = w = nil', *decisions.map { |rule, branch, decision| rule_value(target, rule, branch, decision) }]
+      end
+
+      def rule_value(target, rule, branch, decision)
+        decider = code(:rule, rule.index)
+        "if b#{rule.index} == #{branch} then x = #{settled(decision.value)}; " \
+          "if s.nil? then s = x; w = #{decider} " \
+          "elsif s != x then f << [:disagree, #{target.index}, w, #{decider}, s, x] end; end"
+      end
+
+      def by_rules(target) = @bound.decisions(target).empty? ? [] : [['!s.nil?', 's', 'w']]
+
+      def by_table(target)
+        column = @bound.column(target) or return []
+        [["!(x = #{cell(column)}).nil?", 'x', code(:table, column.table)]]
+      end
+
+      # Constant cells come from a list by row. A cell with a formula holds its number as a Symbol-free
+      # marker: lists of formula numbers by row, only where a column has formulas.
+      def cell(column)
+        row = "t[#{column.table}]"
+        values = constant(column.cells.map { |typed| typed&.constant? ? constant_value(typed) : nil })
+        plain = "(#{row} && #{values}[#{row}])"
+        return plain if column.formulas.empty?
+
+        numbers = constant(column.cells.map { |typed| typed && column.formulas.index { |formula| formula.equal?(typed) } })
+        cases = column.formulas.each_with_index.map { |formula, index| "when #{index} then #{settled(formula)}" }
+        "(case #{row} && #{numbers}[#{row}] #{cases.join(' ')} else #{plain} end)"
+      end
+
+      # A constant formula such as 75 mm / 2 is computed once, here.
+      def constant_value(typed)
+        return typed.data if %i[number text boolean].include?(typed.kind)
+
+        Formula::Runtime.module_eval(settled(typed))
+      end
+
+      def by_answer(target)
+        return [] unless target.value? && !target.computed?
+
+        [["!(x = a[#{target.index}]).nil?", 'x', code(:answer)]]
+      end
+
+      # The last in the chain: the own formula or condition, the default, or nothing.
+      def last(target)
+        item = @bound.items[target.index]
+        return [settled(item.formula), code(:formula)] if item.formula
+        return [settled(item.default), code(:default)] if item.default
+        return ['true', code(:default)] unless target.value?
+
+        [nothing(target, item), code(:none)]
+      end
+
+      def nothing(target, item)
+        return 'Float::NAN' if target.type.number?
+        return 'false' if target.type.boolean?
+
+        (item.choices&.first || '').dump
+      end
+
+      # Limits, steps and choices, checked when every value is known.
+      def checks(target)
+        return unless target.value?
+
+        item = @bound.items[target.index]
+        lines = []
+        lines.concat(number_checks(target, item)) if target.type.number?
+        lines.concat(choice_checks(target, item)) if item.choices
+        lines.join("\n") unless lines.empty?
+      end
+
+      def number_checks(target, item)
+        n = target.index
+        lines = ["f << [:no_value, #{n}] unless v#{n}.finite?"]
+        lines << "f << [:not_whole, #{n}] if v#{n}.finite? && v#{n} != v#{n}.round" if target.subject.kind == 'count'
+        limits = @bound.consequences(Consequence::Limit, target)
+        return lines unless item.least || item.most || item.step || limits.any?
+
+        lines + limit_lines(n, item, limits)
+      end
+
+      def limit_lines(index, item, limits)
+        ["lo = #{item.least ? settled(item.least) : 'nil'}; hi = #{item.most ? settled(item.most) : 'nil'}",
+         "st = #{item.step ? settled(item.step) : 'nil'}",
+         *limits.flat_map { |rule, branch, limit| narrowing(rule, branch, limit) },
+         "l[#{index}] = [lo, hi, st, nil]",
+         "f << [:below_least, #{index}, lo] if lo && v#{index} < lo",
+         "f << [:above_most, #{index}, hi] if hi && v#{index} > hi",
+         "f << [:off_step, #{index}, lo || 0.0, st] if st && st > 0 && v#{index}.finite? && " \
+         "(((v#{index} - (lo || 0.0)) / st).round(6) % 1) != 0"]
+      end
+
+      # A rule only ever narrows.
+      def narrowing(rule, branch, limit)
+        test = "if b#{rule.index} == #{branch}"
+        [limit.least && "#{test} then x = #{settled(limit.least)}; lo = x if lo.nil? || x > lo; end",
+         limit.most && "#{test} then x = #{settled(limit.most)}; hi = x if hi.nil? || x < hi; end"].compact
+      end
+
+      def choice_checks(target, item)
+        n = target.index
+        all = constant(item.choices)
+        offers = @bound.consequences(Consequence::Offer, target).map do |rule, branch, offer|
+          "ch &= #{constant(offer.values)} if b#{rule.index} == #{branch}"
+        end
+        ["ch = #{all}", *offers, "(l[#{n}] ||= [nil, nil, nil, nil])[3] = ch",
+         "f << [:not_offered, #{n}, ch] unless ch.include?(v#{n})"]
+      end
+
+      def notices(rule)
+        rule.consequences.each_with_index.flat_map do |list, branch|
+          list.grep(Consequence::Notice).map do |notice|
+            "f << [:notice, #{rule.index}, :#{notice.level}, #{notice.text.dump}] if b#{rule.index} == #{branch}"
+          end
+        end.join("\n")
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Reads the texts of a family into typed trees and gathers what is wrong with them, so that all
+    # problems are told at once. Where a text cannot be read, the methods return nil.
+    class Reader
+      attr_reader :symbols, :findings
+
+      def initialize(symbols)
+        @symbols = symbols
+        @findings = []
+      end
+
+      # A value for +target+, typed as an entry. +unit+ may differ from the target's own.
+      def entry(text, target, place, unit: nil)
+        read(place) { Entry.read(text, type: target.type, unit: unit || target.unit, scope: symbols.scope) }
+      end
+
+      # The value of an entry for +target+ that must not depend on anything.
+      def constant(text, target, place)
+        typed = entry(text, target, place) or return
+        return typed.data if %i[number text boolean].include?(typed.kind)
+
+        error(:not_constant, "\"#{text}\" is a formula.", place, 'A plain value belongs here.')
+      end
+
+      # An entry of some other type, e.g. a feature's diameter.
+      def entry_of(text, type, unit, place)
+        read(place) { Entry.read(text, type: type, unit: unit, scope: symbols.scope) }
+      end
+
+      # A condition.
+      def condition(text, place) = entry_of(text, Formula::BOOLEAN, Units::PLAIN, place)
+
+      # The Target of a parameter or a state; an unknown name is a finding.
+      def target(name, place, among: symbols.parameter_names)
+        found = symbols[name]
+        return found if found && among.any? { |known| known.casecmp?(name.to_s) }
+
+        error(:unknown_name, "There is no name \"#{name}\".", place, Nearest.remedy(name.to_s, among))
+      end
+
+      # The Target of a feature's state.
+      def state(feature, kind, place)
+        found = symbols["#{feature}.#{kind}"]
+        found || error(:unknown_name, "There is no feature \"#{feature}\".", place,
+                       Nearest.remedy(feature.to_s, symbols.feature_names, kind: 'feature'))
+      end
+
+      # Adds an error; returns nil.
+      def error(code, message, place, remedy) = find(:error, code, message, place, remedy)
+
+      # Adds a finding of any level; returns nil.
+      def find(level, code, message, place, remedy = nil)
+        @findings << Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
+        nil
+      end
+
+      private
+
+      def read(place)
+        yield
+      rescue Formula::Error => e
+        error(e.code, e.message, place.with(span: e.span), e.remedy)
+      end
+    end
+  end
+end

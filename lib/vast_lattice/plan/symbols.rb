@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # The names of a family: a Target for every parameter and for the two states of every feature.
+    class Symbols
+      attr_reader :targets, :findings, :scope
+
+      def initialize(family)
+        @family = family
+        @findings = []
+        @targets = []
+        family.parameters.each { |parameter| add_parameter(parameter) }
+        family.parts.each { |part| part.features.each { |feature| add_feature(part, feature) } }
+        refuse_doubles
+        @by_name = @targets.to_h { |target| [target.name.downcase, target] }
+        @scope = Formula::Scope.new(@targets.map(&:variable))
+      end
+
+      # The Target of that name, or nil.
+      def [](name) = @by_name[name.to_s.downcase]
+
+      def parameter_names = @targets.select(&:value?).map(&:name)
+      def feature_names = @family.features.map(&:name)
+
+      private
+
+      def add_parameter(parameter)
+        place = Place.at('parameters', parameter.name)
+        unit = unit_of(parameter, place)
+        add(parameter.name, :value, type_of(parameter, unit, place), parameter, unit, place)
+        return unless Formula::Lexer::KEYWORDS.include?(parameter.name.downcase)
+
+        find(:reserved_name, "#{parameter.name} is a word of the formula language.", place, 'Choose another name.')
+      end
+
+      def add_feature(part, feature)
+        place = Place.at('parts', part.name, 'features', feature.name)
+        %i[built shown].each do |state|
+          add("#{feature.name}.#{state}", state, Formula::BOOLEAN, feature, Units::PLAIN, place)
+        end
+      end
+
+      def add(name, kind, type, subject, unit, place)
+        @targets << Target.new(name: name, index: @targets.size, kind: kind, type: type, subject: subject,
+                               unit: unit, place: place)
+      end
+
+      def unit_of(parameter, place)
+        Units[parameter.unit]
+      rescue Units::Error => e
+        find(:unknown_unit, e.message, Place.at(*place.path, 'unit'), e.remedy)
+        Units::PLAIN
+      end
+
+      def type_of(parameter, unit, place)
+        case parameter.kind
+        when 'number' then Formula::Type.number(unit.dimension)
+        when 'count' then Formula::NUMBER
+        when 'yes_no' then Formula::BOOLEAN
+        when 'choice' then choice_type(parameter, unit, place)
+        else Formula::TEXT
+        end
+      end
+
+      def choice_type(parameter, unit, place)
+        if parameter.choices.empty?
+          find(:missing_choices, "#{parameter.name} is a choice without choices.", place, 'List at least one.')
+        end
+        numeric = !unit.plain? || (parameter.choices.any? && parameter.choices.all?(Entry::PLAIN))
+        numeric ? Formula::Type.number(unit.dimension) : Formula::Type.text(parameter.choices)
+      end
+
+      # Parameters, parts and features share one space of names, because formulas reach into them.
+      def refuse_doubles
+        named = @family.parameters.map { |item| [item.name, Place.at('parameters', item.name)] } +
+                @family.parts.map { |part| [part.name, Place.at('parts', part.name)] } +
+                @targets.select { |target| target.kind == :built }.map { |target| [target.subject.name, target.place] }
+        named.group_by { |name, _| name.downcase }.each_value do |same|
+          next if same.size < 2
+
+          find(:duplicate_name, "The name #{same[1].first} is used twice.", same[1].last,
+               'Names must differ in more than case: rename one.')
+        end
+      end
+
+      def find(code, message, place, remedy)
+        @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)
+      end
+    end
+  end
+end

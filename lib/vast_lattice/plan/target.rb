@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Something that gets decided: a parameter's value, or whether a feature is built or shown.
+    # +kind+ is :value, :built or :shown; +subject+ is the Family::Parameter or Family::Feature;
+    # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
+    class Target < Value.with(:name, :index, :kind, :type, :subject, :unit, :place)
+      STATE_WORDS = { built: %w[built suppressed], shown: %w[shown hidden] }.freeze
+
+      def value? = kind == :value
+
+      # A value of this target as text for people.
+      def text(value)
+        return STATE_WORDS[kind][value ? 0 : 1] unless value?
+        return value ? 'yes' : 'no' if type.boolean?
+
+        type.number? ? Units::Format.quantity(value, unit) : value
+      end
+
+      def computed? = value? && subject.computed?
+
+      # The entries (texts) among which a choice is made, with their values.
+      def variable = Formula::Variable.new(name: name, type: type, index: index)
+    end
+  end
+end

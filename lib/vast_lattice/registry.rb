@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # Kinds of one thing (features, effects, controls, …) by name. Each kind is one file and one line in
+  # registrations.rb; whoever needs a kind asks the registry, so nothing else changes.
+  class Registry
+    # A name that no kind has.
+    class Unknown < Error; end
+
+    # +title+ is what messages call an entry, e.g. "feature kind".
+    def initialize(title)
+      @title = title
+      @kinds = {}
+    end
+
+    # Adds a kind, which must answer +name+.
+    def register(kind)
+      @kinds[kind.name] = kind
+    end
+
+    # The kind of that name. Raises Registry::Unknown with the nearest name.
+    def fetch(name)
+      @kinds.fetch(name) do
+        raise Unknown.new("There is no #{@title} \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: @title))
+      end
+    end
+
+    def key?(name) = @kinds.key?(name)
+    def names = @kinds.keys
+    def kinds = @kinds.values
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Units
+    # Reads the text of a unit: symbols with an optional power, joined by * or /.
+    #
+    #   "mm"  "m2"  "g/cm3"  "N/mm2"  "EUR/m2"  "kg*mm/s2"
+    module UnitText
+      SYMBOL = /[[:alpha:]°%]+/
+      FACTOR = %r{(?<join>[*/])?(?<symbol>#{SYMBOL})(?:\^?(?<power>[1-9]))?}
+      SUPERSCRIPTS = { '²' => '2', '³' => '3' }.freeze
+      LONGEST = 40
+
+      # Returns the Unit. Raises Units::Error with the nearest symbol.
+      def self.read(text)
+        text = text.to_s.strip.gsub(/[²³]/, SUPERSCRIPTS)
+        return PLAIN if text.empty?
+
+        Catalogue::UNITS[text] || compound(text)
+      end
+
+      def self.compound(text)
+        unless text.size <= LONGEST && text.match?(/\A(?:#{FACTOR})+\z/o)
+          raise Error.new("\"#{text[0, LONGEST]}\" is not a unit.",
+                          remedy: 'Write it like mm, m2, g/cm3 or N/mm2.')
+        end
+
+        factors(text).reduce(Unit.new(symbol: text, dimension: NONE, factor: 1r)) do |unit, (symbol, power)|
+          part = Catalogue::UNITS.fetch(symbol) { unknown(symbol) }
+          unit.with(dimension: unit.dimension * (part.dimension**power), factor: unit.factor * (part.factor**power))
+        end
+      end
+      private_class_method :compound
+
+      # Pairs of symbol and signed power.
+      def self.factors(text)
+        text.scan(FACTOR).map { |join, symbol, power| [symbol, (power || 1).to_i * (join == '/' ? -1 : 1)] }
+      end
+      private_class_method :factors
+
+      def self.unknown(symbol)
+        raise Error.new("There is no unit \"#{symbol}\".",
+                        remedy: Nearest.remedy(symbol, Catalogue.symbols, kind: 'unit'))
+      end
+      private_class_method :unknown
+    end
+  end
+end

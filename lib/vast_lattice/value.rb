@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # Base of the immutable values that travel through the core.
+  #
+  #   Point = Value.with(:x, :y, label: nil)
+  #   Point.new(x: 1, y: 2).with(y: 3)
+  #
+  # Positional names are required, keywords carry their default. A value is deeply frozen, equal by
+  # its fields, and copied with changes by +with+.
+  class Value
+    REQUIRED = Object.new.freeze
+
+    # Returns a new base class with the given fields.
+    def self.with(*required, **optional)
+      names = required.to_h { |name| [name, REQUIRED] }.merge(optional).freeze
+      Class.new(self) do
+        @fields = names
+        attr_reader(*names.keys)
+      end
+    end
+
+    # Field names with their defaults (REQUIRED where there is none).
+    def self.fields = @fields || superclass.fields
+
+    # Raises ArgumentError for a missing or an unknown field.
+    def initialize(**given)
+      fields = self.class.fields
+      unknown = given.keys - fields.keys
+      raise ArgumentError, "#{self.class}: unknown #{unknown.join(', ')}" unless unknown.empty?
+
+      fields.each do |name, default|
+        value = given.fetch(name, default)
+        raise ArgumentError, "#{self.class}: missing #{name}" if REQUIRED.equal?(value)
+
+        instance_variable_set(:"@#{name}", Ractor.make_shareable(value))
+      end
+      freeze
+    end
+
+    # A copy with some fields changed.
+    def with(**changes) = self.class.new(**to_h, **changes)
+
+    # Fields and their values, shallow.
+    def to_h = self.class.fields.keys.to_h { |name| [name, public_send(name)] }
+
+    def ==(other) = other.class == self.class && other.to_h == to_h
+    alias eql? ==
+
+    def hash = [self.class, to_h].hash
+  end
+end
