@@ -61,13 +61,23 @@ module VastLattice
       end
       private_class_method :tree
 
+      EFFECT = %r{/\$defs/effect(?:/|\z)}
+
       def self.shape_problems(source)
         SCHEMA.validate(source.tree).map do |error|
           pointer = error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
+          pointer = effect_pointer(pointer) if error['schema_pointer'].match?(EFFECT)
           [source.line_of_pointer(pointer), SchemaMessage.text(error, pointer)]
         end.uniq.sort_by { |line, text| [line || 0, text] }
       end
       private_class_method :shape_problems
+
+      # The schema tries every kind of effect and complains for each; one message per effect is enough.
+      def self.effect_pointer(pointer)
+        last = pointer.rindex { |key| key.match?(/\A\d+\z/) }
+        pointer.take(last + 1)
+      end
+      private_class_method :effect_pointer
     end
   end
 end

@@ -6,16 +6,29 @@ module VastLattice
     module SchemaMessage
       # +error+ is one entry of JSONSchemer's list, +pointer+ the path of the wrong value.
       def self.text(error, pointer)
-        subject = pointer.empty? ? 'the family' : pointer.last
+        return not_an_effect if error['schema_pointer'].match?(FamilyFile::EFFECT)
+
+        subject = subject(pointer)
         case error['type']
         when 'required' then "#{list(error['details']['missing_keys'])} is missing in #{subject}."
         when 'enum' then "#{subject} must be one of #{list(error['schema']['enum'].grep(String))}, not #{value(error)}."
         when 'schema' then unknown_key(error, subject)
         when 'pattern' then "#{subject} is #{value(error)}: #{error['schema']['description'] || 'a text is expected.'}"
-        when 'oneOf' then "this is not an effect: one of #{list(Family::EFFECTS.names)} with its values is expected."
         else other(error, subject)
         end
       end
+
+      def self.not_an_effect
+        "this is not an effect. Write one of #{list(Family::EFFECTS.names)}, with what belongs to it."
+      end
+      private_class_method :not_an_effect
+
+      def self.subject(pointer)
+        return 'the family' if pointer.empty?
+
+        pointer.last.match?(/\A\d+\z/) ? "item #{pointer.last.to_i + 1} of #{pointer[-2]}" : pointer.last
+      end
+      private_class_method :subject
 
       def self.unknown_key(error, subject)
         known = error['root_schema'] && sibling_keys(error)

@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+require_relative '../lib/vast_lattice'
+require 'active_record'
+
+module VastLattice
+  # Loads the application, connects it to its database and brings in the demo.
+  module Boot
+    ROOT = File.expand_path('..', __dir__)
+    DEMO = File.join(ROOT, 'demo')
+
+    LOADER = Zeitwerk::Loader.new
+    LOADER.push_dir(File.join(ROOT, 'app'), namespace: VastLattice)
+    LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
+    LOADER.inflector.inflect('api' => 'API')
+    LOADER.setup
+
+    # Connects to the database and migrates it.
+    def self.start(settings)
+      Storage::Database.open(settings)
+    rescue ActiveRecord::ActiveRecordError => e
+      abort "The database cannot be used: #{e.message.lines.first.strip} If its folder is broken, bin/start --fresh makes a new one."
+    end
+
+    # Stores the demo families, if nothing is stored yet.
+    def self.load_demo(store = Storage::Store.new)
+      return if Storage::FamilyRecord.exists?
+
+      Dir[File.join(DEMO, '*.yaml')].sort.each do |path|
+        store.create(Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo')
+      end
+    end
+  end
+end

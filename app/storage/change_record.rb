@@ -1,0 +1,17 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # One entry of a family's history: who, when, what, and the patch with everything before and after.
+    class ChangeRecord < ActiveRecord::Base
+      self.table_name = 'changes'
+      attribute :patch, :json
+      belongs_to :family, class_name: 'VastLattice::Storage::FamilyRecord'
+
+      # Edits that undo would take back, latest first.
+      scope :undoable, -> { where(kind: 'edit', status: 'done').order(number: :desc) }
+      # Edits that redo would bring back, next first.
+      scope :redoable, -> { where(kind: 'edit', status: 'undone').order(:number) }
+    end
+  end
+end

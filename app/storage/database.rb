@@ -1,0 +1,31 @@
+# frozen_string_literal: true
+
+require 'active_record'
+
+module VastLattice
+  module Storage
+    # The connection to MariaDB and its schema.
+    module Database
+      MIGRATIONS = File.expand_path('../../db/migrate', __dir__)
+
+      # Connects, makes the database if it is missing, and migrates it. +settings+ has host, port,
+      # username, password and database.
+      def self.open(settings)
+        base = { adapter: 'mysql2', encoding: 'utf8mb4', collation: 'utf8mb4_unicode_ci', pool: 12, **settings }
+        ActiveRecord::Base.establish_connection(base.except(:database))
+        ActiveRecord::Base.connection.execute("CREATE DATABASE IF NOT EXISTS #{quoted(settings[:database])} CHARACTER SET utf8mb4")
+        ActiveRecord::Base.establish_connection(base)
+        ActiveRecord::Migration.verbose = false
+        ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
+      end
+
+      # Empties every table (tests only).
+      def self.clear
+        FamilyRecord.delete_all
+      end
+
+      def self.quoted(name) = ActiveRecord::Base.connection.quote_table_name(name)
+      private_class_method :quoted
+    end
+  end
+end

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # Somebody changed the family since the person who edits it last saw it. Nothing was stored.
+    class Stale < Error
+      # +changes+ are the ChangeRecords that the person has not seen.
+      def initialize(changes)
+        said = changes.map { |change| "#{change.person}: #{change.summary.lines.first&.strip}" }
+        super("The family was changed meanwhile: #{said.join('; ')}.", remedy: 'Look at the new state, then do your edit again.')
+      end
+    end
+  end
+end

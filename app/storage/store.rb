@@ -1,0 +1,137 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # Keeps families. Every change is one transaction with one entry in the history, checked before it is
+    # stored; undo and redo walk the history.
+    class Store
+      # A family as stored: its record and its plan.
+      Stored = Struct.new(:record, :plan) do
+        def family = plan.family
+        def slug = record.slug
+        def version = record.version
+      end
+
+      def initialize
+        @plans = Plans.new
+      end
+
+      # All stored families by name, each Stored.
+      def all = FamilyRecord.order(:name).map { |record| stored(record) }
+
+      # The family at an address. Raises Missing.
+      def find(slug) = stored(record(slug))
+
+      # Stores a new family; returns it Stored. Raises Refused when it has errors.
+      def create(family, person:)
+        plan = checked(family, [])
+        record = FamilyRecord.transaction do
+          made = FamilyRecord.create!(slug: fresh_slug(family), name: family.name, body: {})
+          nothing = Family::Elements.of(Family.new(name: family.name))
+          write(made, nothing, Family::Elements.of(family), person: person, summary: "Family #{family.name} made")
+          made
+        end
+        keep(record, plan)
+      end
+
+      # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that
+      # the person saw. Raises Missing, Stale, Refused, or what the edit raises; then nothing is stored.
+      def edit(slug, version:, person:)
+        FamilyRecord.transaction do
+          current = locked(slug, version)
+          changed = yield current.family
+          plan = checked(changed, current.plan.errors)
+          before = Family::Elements.of(current.family)
+          after = Family::Elements.of(changed)
+          next current if before == after
+
+          ChangeRecord.where(family_id: current.record.id, status: 'undone').update_all(status: 'dropped')
+          write(current.record, before, after, person: person, summary: summary(current.family, changed))
+          keep(current.record, plan)
+        end
+      end
+
+      # Takes back the latest edit. Returns the family Stored, unchanged if there is nothing to undo.
+      def undo(slug, person:) = step(slug, person, 'undo', 'undone', ->(changes) { changes.undoable }, &:reversed)
+
+      # Brings back the edit that was undone last.
+      def redo(slug, person:) = step(slug, person, 'redo', 'done', ->(changes) { changes.redoable }, &:itself)
+
+      # The history, latest first: ChangeRecords.
+      def history(slug, limit: 50) = ChangeRecord.where(family_id: record(slug).id).order(number: :desc).limit(limit)
+
+      # [what undo would take back, what redo would bring back], as summaries or nil.
+      def next_steps(slug)
+        changes = ChangeRecord.where(family_id: record(slug).id)
+        [changes.undoable.pick(:summary), changes.redoable.pick(:summary)]
+      end
+
+      # Removes a family with its history.
+      def remove(slug) = record(slug).destroy!
+
+      private
+
+      def record(slug) = FamilyRecord.find_by(slug: slug) || raise(Missing, slug)
+
+      def stored(record)
+        Stored.new(record, @plans.fetch(record) { Plan.of(ElementTables.read(record).family) })
+      end
+
+      # Only keeps the plan once the transaction is sure to hold it: a version is never used twice.
+      def keep(record, plan)
+        @plans.keep([record.id, record.version], plan)
+        Stored.new(record, plan)
+      end
+
+      def locked(slug, version)
+        found = FamilyRecord.lock.find_by(slug: slug) || raise(Missing, slug)
+        return stored(found) if version.nil? || found.version == version
+
+        raise Stale, ChangeRecord.where(family_id: found.id).where('number >= ?', version).order(:number).to_a
+      end
+
+      # Compiles a family; refuses errors that it did not have before.
+      def checked(family, known)
+        plan = Plan.of(family)
+        fresh = plan.errors - known
+        raise Refused, fresh if fresh.any?
+
+        plan
+      end
+
+      def write(record, before, after, person:, summary:, kind: 'edit')
+        patch = before.patch_to(after)
+        number = record.version
+        record.version += 1
+        ElementTables.write(record, patch, after)
+        record.save!
+        ChangeRecord.create!(family_id: record.id, number: number, person: person, kind: kind, summary: summary, patch: patch.to_tree)
+      end
+
+      def step(slug, person, kind, status, choose)
+        FamilyRecord.transaction do
+          current = locked(slug, nil)
+          change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
+          next current if change.nil? || change.number == 1
+
+          before = Family::Elements.of(current.family)
+          after = before.apply(yield(Family::Elements::Patch.from_tree(change.patch)))
+          change.update!(status: status)
+          write(current.record, before, after, person: person, summary: "#{kind.capitalize}: #{change.summary}", kind: kind)
+          keep(current.record, Plan.of(after.family))
+        end
+      end
+
+      def summary(old, new)
+        changes = Family::Difference.between(old, new).map(&:to_s)
+        changes.size > 20 ? [*changes.first(20), "and #{changes.size - 20} more"].join("\n") : changes.join("\n")
+      end
+
+      def fresh_slug(family)
+        base = family.name.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.gsub(/[^a-z0-9]+/, '-').gsub(/\A-+|-+\z/, '')[0, 60]
+        base = 'family' if base.empty?
+        [base, *(2..999).map { |number| "#{base}-#{number}" }].find { |slug| !FamilyRecord.exists?(slug: slug) }
+      end
+    end
+  end
+end

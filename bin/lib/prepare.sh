@@ -1,0 +1,45 @@
+# Installs what is missing. Sourced by bin/start and bin/test, which set ROOT.
+# Everything is looked for first, so that a second start loses no time.
+
+say() { printf '%s\n' "$*" >&2; }
+die() { say "Vast Lattice: $*"; exit 1; }
+
+# ensure_debian PACKAGE… : installs the missing ones.
+ensure_debian() {
+  local missing=() package
+  for package in "$@"; do
+    [ "$(dpkg-query -W -f='${db:Status-Status}' "$package" 2>/dev/null)" = installed ] || missing+=("$package")
+  done
+  [ ${#missing[@]} -eq 0 ] && return
+  command -v apt-get >/dev/null || die "these packages are missing and this is not a Debian system: ${missing[*]}"
+  local sudo=''
+  if [ "$(id -u)" -ne 0 ]; then
+    command -v sudo >/dev/null || die "these packages are missing: ${missing[*]}. Ask an administrator to run: apt-get install ${missing[*]}"
+    sudo='sudo'
+  fi
+  say "Installing Debian packages: ${missing[*]}"
+  export DEBIAN_FRONTEND=noninteractive
+  $sudo apt-get install -y -q --no-install-recommends "${missing[@]}" >"$ROOT/var/apt.log" 2>&1 ||
+    { $sudo apt-get update -q >"$ROOT/var/apt.log" 2>&1 &&
+      $sudo apt-get install -y -q --no-install-recommends "${missing[@]}" >>"$ROOT/var/apt.log" 2>&1; } ||
+    die "installing ${missing[*]} failed; $ROOT/var/apt.log says why."
+}
+
+ensure_gems() {
+  export BUNDLE_GEMFILE="$ROOT/Gemfile"
+  bundle check >/dev/null 2>&1 && return
+  say 'Installing gems into vendor/bundle (once; about a minute)'
+  bundle install >"$ROOT/var/bundle.log" 2>&1 || die "installing gems failed; $ROOT/var/bundle.log says why."
+}
+
+# The browser's files are shipped in public/vendor; npm brings the outside references of the tests.
+ensure_npm() {
+  local stamp="$ROOT/node_modules/.stamp"
+  [ -f "$stamp" ] && [ ! "$ROOT/package-lock.json" -nt "$stamp" ] && return
+  say 'Installing npm packages'
+  (cd "$ROOT" && npm ci --no-audit --no-fund --ignore-scripts) >"$ROOT/var/npm.log" 2>&1 ||
+    die "installing npm packages failed; $ROOT/var/npm.log says why."
+  touch "$stamp"
+}
+
+mkdir -p "$ROOT/var" 2>/dev/null || die "the folder $ROOT/var cannot be made: check the rights of $ROOT."

@@ -1,0 +1,136 @@
+# frozen_string_literal: true
+
+require 'optparse'
+
+module VastLattice
+  # bin/lattice: the core from the command line. Exit codes: 0 fine, 1 findings of level error, 2 the file
+  # or the command is wrong.
+  class CommandLine
+    USAGE = <<~TEXT
+      lattice resolve FILE [--row TABLE=ROW]… [--set NAME=VALUE]… [--override NAME=VALUE]… [--json]
+      lattice check FILE             every finding on the family, with its line
+      lattice table FILE [--json]    all variants with values, states, mass, findings (CSV)
+      lattice draw FILE [--row TABLE=ROW]… [--set NAME=VALUE]… > front.svg
+      lattice convert FILE           YAML to JSON, JSON to YAML
+    TEXT
+    COMMANDS = %w[resolve check table draw convert].freeze
+
+    # The command itself is wrong.
+    class Misused < Error; end
+
+    def initialize(arguments, out: $stdout, err: $stderr)
+      @arguments = arguments.dup
+      @out = out
+      @err = err
+      @rows = {}
+      @answers = {}
+      @overrides = {}
+    end
+
+    # Runs the command; returns the exit code.
+    def run
+      options.parse!(@arguments)
+      command, file, *stray = @arguments
+      raise Misused.new("\"#{command}\" is no command.", remedy: "Usage:\n#{USAGE}") unless COMMANDS.include?(command)
+      raise Misused.new('Exactly one FILE is needed.', remedy: "Usage:\n#{USAGE}") if file.nil? || stray.any?
+
+      @document = Exchange::FamilyFile.read(contents(file))
+      send(command)
+    rescue OptionParser::ParseError => e
+      fail_with("#{e.message}.", "Usage:\n#{USAGE}")
+    rescue Exchange::FamilyFile::Unreadable => e
+      e.problems.each { |line, text| @err.puts(line ? "line #{line}: #{text}" : text) }
+      2
+    rescue Error => e
+      fail_with(e.message, e.remedy)
+    end
+
+    private
+
+    def options
+      OptionParser.new do |parser|
+        parser.on('--json') { @json = true }
+        parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
+        parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
+        parser.on('--override PAIR') { |pair| @overrides.store(*pair(pair)) }
+      end
+    end
+
+    def pair(text)
+      name, value = text.split('=', 2)
+      raise Misused.new("\"#{text}\" is no pair.", remedy: 'Write NAME=VALUE.') if value.nil? || name.empty?
+
+      [name.strip, value.strip]
+    end
+
+    def contents(file)
+      File.read(file, mode: 'rb')
+    rescue SystemCallError => e
+      raise Misused.new("#{file} cannot be read: #{e.message[/\A[^@]+/].strip}.", remedy: 'Check the path.')
+    end
+
+    def fail_with(message, remedy)
+      @err.puts([message, remedy].compact.join(' '))
+      2
+    end
+
+    # The plan, or nil after its errors are told.
+    def plan
+      plan = Plan.of(@document.family)
+      return plan if plan.runnable?
+
+      plan.errors.each { |finding| tell(finding, @err) }
+      nil
+    end
+
+    def tell(finding, stream)
+      line = @document.line(finding.place)
+      stream.puts("#{"line #{line}: " if line}#{finding.level}: #{finding}")
+    end
+
+    def result = (found = plan) && Result.new(found, Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides))
+
+    def resolve
+      found = result or return 2
+      @json ? @out.puts(JSON.pretty_generate(Exchange::ResultTree.tree(found))) : print_result(found)
+      found.errors? ? 1 : 0
+    end
+
+    def print_result(found)
+      tree = Exchange::ResultTree.tree(found)
+      lines = tree['values'].map { |name, value| [name, value['text'], value['by']] } +
+              tree['states'].map { |name, state| [name, state['state'], state['by']] } +
+              tree['facts'].map { |name, fact| [name, fact['text'], ''] }
+      widths = lines.transpose.map { |column| column.map(&:size).max }
+      lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
+      found.findings.each { |finding| tell(finding, @out) }
+    end
+
+    def check
+      plan = Plan.of(@document.family)
+      plan.findings.each { |finding| tell(finding, @out) }
+      @out.puts('No findings.') if plan.findings.empty?
+      plan.errors.any? ? 1 : 0
+    end
+
+    def table
+      found = plan or return 2
+      export = Exchange::VariantsCSV.new(found)
+      @out.puts(@json ? JSON.pretty_generate(export.to_list) : export.to_csv)
+      Checks::Variants.new(found).any? { |variant| variant.result.errors? } ? 1 : 0
+    end
+
+    def draw
+      found = result or return 2
+      picture = found.front_view or raise Misused.new('There is nothing to draw.', remedy: found.findings.first.to_s)
+      @out.puts(picture)
+      found.errors? ? 1 : 0
+    end
+
+    def convert
+      json = contents(@arguments[1]).lstrip.start_with?('{')
+      @out.puts(json ? Exchange::FamilyFile.yaml(@document.family) : Exchange::FamilyFile.json(@document.family))
+      0
+    end
+  end
+end

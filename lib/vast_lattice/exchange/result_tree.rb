@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Exchange
+    # A configured result in plain form, for JSON: amounts in base units beside their texts.
+    module ResultTree
+      # Values, states, findings and facts of a Result.
+      def self.tree(result)
+        outcome = result.outcome
+        { 'family' => outcome.plan.family.name, 'rows' => rows(outcome), 'values' => values(outcome), 'states' => states(outcome),
+          'facts' => facts(result), 'findings' => result.findings.map(&:to_tree) }
+      end
+
+      # The row of each table, by table.
+      def self.rows(outcome)
+        outcome.plan.family.tables.to_h { |table| [table.name, outcome.row_name(table)] }
+      end
+
+      # Every parameter: amount, base unit, text, decider, limits.
+      def self.values(outcome)
+        outcome.plan.targets.select(&:value?).to_h { |target| [target.name, value(outcome, target)] }
+      end
+
+      # Every feature: its state, who decided it, and whose word that was.
+      def self.states(outcome)
+        outcome.plan.family.features.to_h do |feature|
+          state = outcome.state(feature.name)
+          decider = outcome.decider("#{feature.name}.#{state == :suppressed ? 'built' : deciding_state(outcome, feature)}")
+          [feature.name, { 'state' => state.to_s, 'decider' => decider.word, 'by' => decider.to_s }]
+        end
+      end
+
+      # Which of the two states tells more about a feature: being hidden or shown, if something decided it.
+      def self.deciding_state(outcome, feature)
+        outcome.state(feature.name) == :hidden || outcome.decider("#{feature.name}.built").kind == :default ? 'shown' : 'built'
+      end
+
+      def self.value(outcome, target)
+        amount = outcome.values[target.index]
+        decider = outcome.decider(target.name)
+        least, most, step, choices = outcome.limits[target.index]
+        { 'value' => finite(amount), 'base_unit' => target.type.number? ? target.type.dimension.base_unit : nil,
+          'text' => target.text(amount), 'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
+          'least' => least, 'most' => most, 'step' => step,
+          'choices' => choices&.map { |choice| target.text(choice) } }.compact
+      end
+      private_class_method :value
+
+      def self.finite(amount) = amount.is_a?(Float) && !amount.finite? ? nil : amount
+      private_class_method :finite
+
+      def self.facts(result)
+        result.facts.to_h { |name, amount| [name, { 'value' => amount.round(9), 'text' => result.fact_texts[name] }] }
+      end
+      private_class_method :facts
+    end
+  end
+end

@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # Edits as values: each is a function from a family to a changed family. They know the structure, not
+    # the meaning; whether the result makes sense is the plan's to say.
+    #
+    #   Edits.apply(family, 'do' => 'set_cell', 'table' => 'size', 'row' => 'A', 'column' => 'length', 'text' => '2 m')
+    module Edits
+      # An edit that cannot be done: an unknown name, a missing argument.
+      class Error < VastLattice::Error; end
+
+      # Name of the edit => the module that has a function of that name.
+      HANDLERS = [Parameters, Shapes, Tables, Rules, Forms].flat_map do |handler|
+        handler.singleton_methods(false).map { |name| [name.to_s, handler] }
+      end.to_h.freeze
+
+      # Applies an edit in its plain form: "do" names it, the other keys are its arguments.
+      def self.apply(family, edit)
+        name = edit['do'].to_s
+        handler = HANDLERS.fetch(name) do
+          raise Error.new("There is no edit \"#{name}\".", remedy: Nearest.remedy(name, HANDLERS.keys, kind: 'edit'))
+        end
+        arguments = edit.except('do').transform_keys(&:to_sym)
+        check(handler.method(name), arguments, name)
+        handler.public_send(name, family, **arguments)
+      end
+
+      def self.check(method, arguments, name)
+        known = method.parameters.filter_map { |kind, key| key if %i[key keyreq].include?(kind) }
+        missing = method.parameters.filter_map { |kind, key| key if kind == :keyreq } - arguments.keys
+        raise Error, "#{name} needs #{missing.join(', ')}." if missing.any?
+
+        stray = arguments.keys - known
+        raise Error, "#{name} does not take #{stray.join(', ')}." if stray.any?
+      end
+      private_class_method :check
+
+      # The item of that name in a list, or an Error that names the nearest.
+      def self.find(list, name, kind)
+        list.find { |item| item.name.casecmp?(name.to_s) } ||
+          raise(Error.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name.to_s, list.map(&:name), kind: kind)))
+      end
+
+      # The list with one item replaced by what the block makes of it.
+      def self.change(list, name, kind)
+        item = find(list, name, kind)
+        list.map { |other| other.equal?(item) ? yield(item) : other }
+      end
+
+      # The list with an item put in place of the one of the same name, or added at the end.
+      def self.put(list, item)
+        present = list.find { |other| other.name.casecmp?(item.name) }
+        present ? list.map { |other| other.equal?(present) ? item : other } : [*list, item]
+      end
+
+      # The list without an item.
+      def self.drop(list, name, kind) = list - [find(list, name, kind)]
+
+      # A name that parameters, features and parts can have.
+      def self.checked_name(name)
+        name = name.to_s.strip
+        return name if name.match?(/\A[\p{L}_][\p{L}\p{N}_]*\z/) && name.size <= 60
+
+        raise Error.new("\"#{name}\" cannot be a name.", remedy: 'Use letters, digits and underscores, no blanks, and begin with a letter.')
+      end
+
+      # A text that rows and rules can be called by.
+      def self.checked_title(name, kind)
+        name = name.to_s.strip
+        return name if name.size.between?(1, 120)
+
+        raise Error.new("A #{kind} needs a name of 1 to 120 characters.", remedy: 'Type one.')
+      end
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Naming on the spot: "90 mm as depth" gives a value and names it in one go.
+      class Naming < Value.with(:text, :name, :unit)
+        SHAPE = /\A\s*(?<text>.+?)\s+as\s+(?<name>\S.*?)\s*\z/m
+
+        # Reads a text; nil when it names nothing. +unit+ is the unit of a number that has none.
+        def self.read(text, unit)
+          match = SHAPE.match(text.to_s) or return
+          new(text: match[:text], name: Edits.checked_name(match[:name]), unit: unit)
+        end
+
+        # The family with the new parameter. A formula makes it computed.
+        def apply(family)
+          if family.parameter(name)
+            raise Error.new("There is a parameter #{name} already.", remedy: "Type just #{name} to use it, or choose another name.")
+          end
+
+          family.with(parameters: [*family.parameters, parameter])
+        end
+
+        private
+
+        def parameter
+          literal = Formula::Parser.parse(text)
+          own = literal.unit&.symbol if literal.kind == :number
+          kind = unit.empty? ? 'count' : 'number'
+          shown = kind == 'count' ? '' : (own || unit)
+          entry = literal.kind == :number ? { default: text } : { formula: text }
+          Parameter.new(name: name, kind: kind, unit: shown, **entry)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Edits of parameters.
+      module Parameters
+        FIELDS = %w[kind label note unit default formula least most step choices held_by].freeze
+
+        # Adds a parameter, or changes fields of one. +fields+ maps names to texts; an empty text clears.
+        def self.put_parameter(family, name:, fields: {})
+          stray = fields.keys - FIELDS
+          raise Error, "A parameter has no #{stray.join(', ')}." if stray.any?
+
+          present = family.parameter(name)
+          tree = (present ? present.to_tree : { 'name' => Edits.checked_name(name), 'kind' => 'number' }).merge(fields)
+          parameter = Parameter.from_tree(tree.reject { |key, value| key != 'name' && (value.nil? || value == '' || value == []) })
+          raise Error, "#{parameter.kind} is no kind of parameter." unless Parameter::KINDS.include?(parameter.kind)
+
+          family.with(parameters: Edits.put(family.parameters, parameter))
+        end
+
+        # Removes a parameter; what still uses it becomes an error of the family.
+        def self.remove_parameter(family, name:)
+          family.with(parameters: Edits.drop(family.parameters, name, 'parameter'))
+        end
+      end
+    end
+  end
+end

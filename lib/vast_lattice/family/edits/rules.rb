@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Edits of rules.
+      module Rules
+        # Adds a rule given in plain form, or replaces the one called +replaces+ (else the one of its name).
+        def self.put_rule(family, rule:, replaces: nil)
+          made = Rule.from_tree(rule.merge('name' => Edits.checked_title(rule['name'], 'rule')))
+          raise Error.new("Rule #{made.name} has no effect.", remedy: 'Add at least one.') if made.placed_effects.empty?
+          return family.with(rules: Edits.put(family.rules, made)) unless replaces
+
+          family.with(rules: Edits.change(family.rules, replaces, 'rule') { made })
+        end
+
+        # Switches a rule on or off.
+        def self.switch_rule(family, name:, active:)
+          family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) })
+        end
+
+        # Removes a rule.
+        def self.remove_rule(family, name:) = family.with(rules: Edits.drop(family.rules, name, 'rule'))
+      end
+    end
+  end
+end
