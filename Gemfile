@@ -9,6 +9,7 @@ gem 'zeitwerk', '~> 2.6.18'
 
 # Web and storage.
 gem 'activerecord', '~> 7.2.2'
+gem 'erubi', '~> 1.13'
 gem 'mysql2', '~> 0.5.6'
 gem 'puma', '~> 6.6'
 gem 'rack-protection', '~> 4.1'

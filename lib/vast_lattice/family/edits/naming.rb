@@ -14,12 +14,22 @@ module VastLattice
         end
 
         # The family with the new parameter. A formula makes it computed.
-        def apply(family)
+        def apply(family, kind: nil)
           if family.parameter(name)
             raise Error.new("There is a parameter #{name} already.", remedy: "Type just #{name} to use it, or choose another name.")
           end
 
-          family.with(parameters: [*family.parameters, parameter])
+          family.with(parameters: [*family.parameters, kind ? parameter_of(kind) : parameter])
+        end
+
+        # A parameter of another kind from the same words: "oak, ash as wood" for a choice, "yes as drilled"
+        # for a yes/no.
+        def parameter_of(kind)
+          return parameter.with(kind: kind) if %w[number count].include?(kind)
+          return Parameter.new(name: name, kind: kind, default: text) unless kind == 'choice'
+
+          choices = text.split(',').map(&:strip).reject(&:empty?)
+          Parameter.new(name: name, kind: kind, choices: choices, default: choices.first)
         end
 
         private

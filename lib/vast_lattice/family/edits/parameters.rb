@@ -20,6 +20,14 @@ module VastLattice
           family.with(parameters: Edits.put(family.parameters, parameter))
         end
 
+        # Makes a parameter from one text, "80 mm as frame_depth". +unit+ is that of a number without one.
+        def self.name_value(family, text:, kind: 'number', unit: 'mm')
+          naming = Naming.read(text, kind == 'count' ? '' : unit)
+          return naming.apply(family, kind: kind) if naming && Parameter::KINDS.include?(kind)
+
+          raise Error.new('This names nothing.', remedy: 'Write the value, then "as", then the name: 80 mm as frame_depth.')
+        end
+
         # Removes a parameter; what still uses it becomes an error of the family.
         def self.remove_parameter(family, name:)
           family.with(parameters: Edits.drop(family.parameters, name, 'parameter'))

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+require 'cgi'
+
+module VastLattice
+  module Web
+    # Small helpers of the views.
+    module Helpers
+      def h(text) = CGI.escapeHTML(text.to_s)
+
+      def csrf_token = Rack::Protection::AuthenticityToken.token(session)
+
+      # A hidden field that lets a form write.
+      def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{csrf_token}">)
+
+      # The mark of a decider or a state: a small picture with its own shape, and its word for those who
+      # do not see it.
+      def mark(word, title = word)
+        %(<svg class="mark mark-#{h word}" viewBox="0 0 14 14" role="img" aria-label="#{h title}"><use href="#mark-#{h word}"/></svg>)
+      end
+
+      # JSON that may stand inside a page.
+      def embedded(data) = JSON.generate(data).gsub('<', '\u003c').gsub("\u2028", '\u2028')
+
+      def stage_path(slug, stage, query = '') = "/families/#{slug}/#{stage}#{"?#{query}" unless query.empty?}"
+
+      def count(number, word, plural = "#{word}s") = "#{number} #{number == 1 ? word : plural}"
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # One of the seven stages of a family, in the order of work: the verb, the trade term beside it, and
+    # what is counted in the strip.
+    class Stage < Value.with(:verb, :term, :number, :counted)
+      ALL = [
+        ['shape', 'parts and features', ->(family) { family.features.size + family.parts.size }],
+        ['name', 'parameters', ->(family) { family.parameters.size }],
+        ['vary', 'variant tables', ->(family) { family.tables.sum { |table| table.rows.size } }],
+        ['rule', 'conditional rules', ->(family) { family.rules.size }],
+        ['guide', 'input forms', ->(family) { family.forms.size }],
+        ['prove', 'lattice and checks', lambda(&:variant_count)],
+        ['release', 'results and files', nil]
+      ].each_with_index.map do |(verb, term, counted), index|
+        new(verb: verb, term: term, number: index + 1, counted: counted && Ractor.make_shareable(counted))
+      end.freeze
+
+      def self.find(verb) = ALL.find { |stage| stage.verb == verb }
+
+      def title = "#{verb.capitalize}: #{term}"
+      def count(family) = counted&.call(family)
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+require 'zlib'
+
+module VastLattice
+  module Web
+    # What a workspace shows of a family and a pick: everything that follows an edit or a slider, in plain
+    # form. The page begins with it, and the API answers with it.
+    class ViewState
+      WIDTH = 440.0
+
+      attr_reader :stored, :pick, :result
+
+      def initialize(stored, pick, texts: :number)
+        @stored = stored
+        @pick = PickParams.fitting(pick, stored.plan)
+        @texts = texts
+        @result = Result.new(stored.plan, @pick) if stored.plan.runnable?
+      rescue Plan::PickError => e
+        @problem = e.full_text
+        @pick = @pick.with(answers: {}, overrides: {})
+        @result = Result.new(stored.plan, @pick)
+      end
+
+      # Findings of the outcome and of the definition.
+      def findings = (result ? result.findings : []) + stored.plan.findings
+
+      def to_tree
+        { 'version' => stored.version, 'pick' => pick_tree, 'query' => PickParams.query(pick),
+          'definition' => stored.plan.findings.map(&:to_tree), 'problem' => @problem, **result_tree }
+      end
+
+      private
+
+      def pick_tree
+        rows = stored.family.tables.to_h { |table| [table.name, result ? result.outcome.row_name(table).to_s : ''] }
+        { 'rows' => rows, 'answers' => pick.answers, 'overrides' => pick.overrides }
+      end
+
+      def result_tree
+        return { 'values' => {}, 'states' => {}, 'facts' => {}, 'findings' => [], 'svg' => nil, 'shapes' => {} } unless result
+
+        Exchange::ResultTree.tree(result).except('family', 'rows').merge('svg' => result.front_view(width: WIDTH, texts: @texts), 'shapes' => shapes)
+      end
+
+      # A short text per feature that changes whenever its shape or state does.
+      def shapes
+        result.model.solids.flat_map(&:features).to_h do |feature|
+          [feature.name, Zlib.crc32([feature.state, feature.numbers.to_h].inspect)]
+        end
+      end
+    end
+  end
+end

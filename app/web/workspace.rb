@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # A family's workspace: one page per stage. With the header X-Fragment, only the stage itself.
+    class Workspace < Base
+      get '/:slug' do |slug|
+        redirect "/families/#{slug}/shape"
+      end
+
+      get '/:slug/:stage' do |slug, verb|
+        stage = Stage.find(verb) || raise(Sinatra::NotFound)
+        stored = store.find(slug)
+        @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store)
+        @title = "#{stored.family.name} · #{stage.title}"
+        fragment? ? erb(:"stages/#{verb}", layout: false) : erb(:workspace)
+      end
+
+      private
+
+      def fragment? = request.env.key?('HTTP_X_FRAGMENT')
+
+      # A form is filled without a row, unless one is picked.
+      def pick_for(stage, stored)
+        pick = PickParams.read(params)
+        return pick unless stage.verb == 'guide' && pick.rows.empty?
+
+        pick.with(rows: stored.family.tables.to_h { |table| [table.name, ''] })
+      end
+    end
+  end
+end

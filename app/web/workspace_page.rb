@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What the pages of a workspace show.
+    class WorkspacePage
+      # A choice in a list that stands for "nothing".
+      LATTICE_COLUMNS = 200
+      LISTED_VARIANTS = 100
+
+      attr_reader :stored, :stage, :state
+
+      def initialize(stored, stage, pick, store)
+        @stored = stored
+        @stage = stage
+        @state = ViewState.new(stored, pick)
+        @store = store
+      end
+
+      def family = stored.family
+      def plan = stored.plan
+      def slug = stored.slug
+      def pick = state.pick
+      def result = state.result
+      def outcome = result&.outcome
+      def query = PickParams.query(pick)
+
+      # Everything the page's scripts begin with.
+      def start
+        undo, redo_step = @store.next_steps(slug)
+        state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb,
+                            'tables' => family.tables.map { |table| { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) } },
+                            'names' => plan.targets.map(&:name))
+      end
+
+      # Value of a name as text in the variant in view.
+      def text(name) = outcome ? outcome.text(name) : ''
+      def decider(name) = outcome ? outcome.decider(name) : nil
+
+      # Title of a parameter or a state, for people.
+      def title_of(name)
+        target = plan.symbols[name]
+        return name unless target
+
+        target.value? ? target.subject.title : "#{target.subject.title}: #{Plan::Target::STATE_WORDS[target.kind].first} or not"
+      end
+
+      def unit_of(name)
+        target = plan.symbols[name]
+        target&.value? ? target.unit.symbol : ''
+      end
+
+      # Parameters and states that no table decides yet.
+      def free_targets
+        taken = family.tables.flat_map(&:columns).map { |column| column.target.downcase }
+        plan.targets.reject { |target| taken.include?(target.name.downcase) || target.computed? }
+      end
+
+      # Parameters that a form does not ask for yet.
+      def unasked(form)
+        asked = form.fields.map { |field| field.ask.downcase }
+        family.parameters.reject { |parameter| asked.include?(parameter.name.downcase) }
+      end
+
+      def lattice(table) = Checks::Lattice.new(plan, table, pick)
+      def history = @store.history(slug, limit: 30)
+      def variants = Checks::Variants.new(plan)
+
+      # In how many variants a rule takes each branch: [count per branch, …, count of otherwise].
+      def firing(rule)
+        index = family.rules.index(rule)
+        taken = sampled.map { |variant| variant.result.outcome.branches[index] }
+        (0..rule.branches.size).map { |branch| taken.count(branch) }
+      end
+
+      def sampled = @sampled ||= variants.first(Checks::Trial::MOST)
+
+      # Data of a variant table for the grid.
+      def grid(table)
+        { 'name' => table.name, 'columns' => table.columns.map { |column| grid_column(column) },
+          'rows' => table.rows.map { |row| { 'name' => row.name, **table.columns.to_h { |column| [column.target, row.cells[column.target].to_s] } } } }
+      end
+
+      # What rule effects can be picked, for the rule editor.
+      def effect_kinds
+        Family::EFFECTS.kinds.map { |kind| { 'name' => kind.name, 'about' => kind.about, 'subject' => kind.subject.to_s, 'arguments' => kind.arguments } }
+      end
+
+      # Names that a rule can speak of, for the rule editor.
+      def pickable
+        { 'parameters' => plan.targets.select(&:value?).map { |target| pickable_parameter(target) },
+          'features' => family.features.map { |feature| { 'name' => feature.name, 'title' => feature.title } } }
+      end
+
+      private
+
+      def grid_column(column)
+        target = plan.symbols[column.target]
+        { 'target' => column.target, 'title' => title_of(column.target), 'unit' => column.unit || unit_of(column.target),
+          'choices' => cell_choices(target), 'number' => target ? target.type.number? : false }
+      end
+
+      def cell_choices(target)
+        return [] unless target
+        return Plan::Target::STATE_WORDS[target.kind] unless target.value?
+        return %w[yes no] if target.type.boolean?
+
+        target.subject.choices
+      end
+
+      def pickable_parameter(target)
+        { 'name' => target.name, 'title' => target.subject.title, 'kind' => target.subject.kind, 'unit' => target.unit.symbol,
+          'choices' => target.type.boolean? ? %w[true false] : target.subject.choices, 'number' => target.type.number? }
+      end
+    end
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # Tries a text before it is kept: what it gives for the variant in view, and over all variants of the
+    # table rows (at most MOST of them).
+    class Trial
+      MOST = 2000
+
+      def initialize(plan)
+        @plan = plan
+      end
+
+      # +like+ says what the text would stand for: {"parameter" => name}, {"feature" => name, "field" =>
+      # measure}, {"condition" => true}, or
+      # {"any" => true}. Returns texts: "here", "least", "most" for numbers; "here" and
+      # "holds" of "variants" for conditions. Raises Formula::Error.
+      def run(text, like, pick)
+        typed, show = read(text, like)
+        compute = compile(typed)
+        here = compute.call(@plan.outcome(pick).values)
+        all = outcomes.map { |outcome| compute.call(outcome.values) }
+        { 'here' => show.call(here), 'variants' => all.size, 'unit' => unit_of(typed) }.merge(summary(typed, all, show))
+      end
+
+      private
+
+      def outcomes = Variants.new(@plan).first(MOST).map { |variant| variant.result.outcome }
+
+      def summary(typed, all, show)
+        return { 'holds' => all.count(true) } if typed.type.boolean?
+        return {} unless typed.type.number? && all.any?
+
+        least, most = all.select(&:finite?).minmax
+        least ? { 'least' => show.call(least), 'most' => show.call(most) } : {}
+      end
+
+      def read(text, like)
+        target = like['parameter'] && @plan.symbols[like['parameter']]
+        return typed_as(text, target.type, target.unit) { |value| target.text(value) } if target
+        return inferred(text) if like['any']
+        return typed_as(text, Formula::BOOLEAN, Units::PLAIN) { |value| value ? 'yes' : 'no' } if like['condition']
+
+        unit = Units[like.fetch('unit', 'mm')]
+        typed_as(text, Formula::Type.number(unit.dimension), unit) { |value| Units::Format.quantity(value, unit) }
+      end
+
+      def typed_as(text, type, unit, &show)
+        [Plan::Entry.read(text, type: type, unit: unit, scope: @plan.symbols.scope), show]
+      end
+
+      # Of whatever type the formula is.
+      def inferred(text)
+        typed = Formula.type(text, @plan.symbols.scope)
+        unit = Units[unit_of(typed).to_s]
+        [typed, ->(value) { value.is_a?(Float) ? Units::Format.quantity(value, unit) : value.to_s }]
+      end
+
+      # The base unit of a number with a dimension, or nil.
+      def unit_of(typed)
+        typed.type.number? && !typed.type.plain? ? typed.type.dimension.base_unit : nil
+      end
+
+      def compile(typed)
+        names = typed.variables.map { |variable| "v#{variable.index} = v[#{variable.index}]" }
+        Formula::Runtime.module_eval("lambda { |v| #{[*names, Formula::Emitter.settled(typed)].join('; ')} }")
+      end
+    end
+  end
+end

@@ -1,0 +1,50 @@
+// Talks to the JSON API. A refusal is thrown as a Refusal, which says what, why, and what to do.
+
+export class Refusal extends Error {
+  constructor(error) {
+    super(error.message);
+    this.remedy = error.remedy || '';
+    this.findings = error.findings || [];
+    this.problems = error.problems || [];
+  }
+
+  get text() {
+    return [this.message, this.remedy].filter(Boolean).join(' ');
+  }
+
+  // The place of the wrong word in the text that was sent: [start, length] or null.
+  get span() {
+    return this.findings.map((finding) => finding.span).find(Boolean) || null;
+  }
+}
+
+const token = () => document.querySelector('meta[name="csrf-token"]').content;
+
+async function ask(path, options) {
+  let response;
+  try {
+    response = await fetch(path, options);
+  } catch {
+    throw new Refusal({ message: 'The program does not answer.', remedy: 'Is bin/start still running? Nothing was kept.' });
+  }
+  const data = await response.json().catch(() => ({ error: { message: 'The answer could not be read.' } }));
+  if (!response.ok) throw new Refusal(data.error || { message: 'This did not work.' });
+  return data;
+}
+
+export const get = (path) => ask(path, { headers: { Accept: 'application/json' } });
+
+export const post = (path, body) =>
+  ask(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', 'X-CSRF-Token': token() },
+    body: JSON.stringify(body),
+  });
+
+// Splits a text at the wrong part: [before, wrong, after].
+export function split(text, span) {
+  if (!span) return [text, '', ''];
+  const letters = Array.from(text);
+  const [start, length] = span;
+  return [letters.slice(0, start), letters.slice(start, start + Math.max(length, 1)), letters.slice(start + Math.max(length, 1))].map((part) => part.join(''));
+}

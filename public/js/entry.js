@@ -1,0 +1,94 @@
+// One entry: it is tried while it is typed, kept on Enter or on leaving it, and a refusal is shown under
+// it with the wrong word underlined. Escape brings back what is stored.
+import { post, split } from '/js/api.js';
+import { query } from '/js/pick.js';
+
+// What underlines the wrong part of a refused text.
+export const wrongness = () => ({
+  before: '',
+  part: '',
+  after: '',
+  marked: false,
+
+  point(text, refusal) {
+    [this.before, this.part, this.after] = split(text, refusal.span);
+    this.marked = Boolean(refusal.span);
+  },
+});
+
+export function entry() {
+  return {
+    ...wrongness(),
+    says: '',
+    wrong: '',
+
+    get input() { return this.$root.querySelector('input'); },
+    init() { this.stored = this.input.value; },
+
+    edits(text) {
+      const edit = JSON.parse(this.$root.dataset.edit);
+      if (edit.do !== 'put_parameter') return { ...edit, text };
+      const { field, ...rest } = edit;
+      return { ...rest, fields: { [field]: text } };
+    },
+
+    async keep() {
+      const text = this.input.value.trim();
+      if (text === this.stored) { this.restore(); return; }
+      try {
+        await this.edit(this.edits(text));
+        this.wrong = '';
+      } catch (refusal) {
+        this.refuse(text, refusal);
+      }
+    },
+
+    async attempt() {
+      const text = this.input.value.trim();
+      if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.wrong = ''; return; }
+      try {
+        const like = JSON.parse(this.$root.dataset.like);
+        const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text, like });
+        this.wrong = '';
+        this.says = this.told(trial);
+      } catch (refusal) {
+        this.says = '';
+        this.refuse(text, refusal);
+      }
+    },
+
+    told(trial) {
+      if (trial.holds !== undefined) return `${trial.here} here; holds in ${trial.holds} of ${trial.variants} variants`;
+      if (trial.least === undefined || trial.variants < 2) return `= ${trial.here}`;
+      return trial.least === trial.most ? `= ${trial.here}, the same in all variants` : `= ${trial.here} here; ${trial.least} to ${trial.most} over all variants`;
+    },
+
+    refuse(text, refusal) {
+      this.point(text, refusal);
+      this.wrong = refusal.text;
+    },
+
+    restore() {
+      this.input.value = this.stored;
+      this.says = '';
+      this.wrong = '';
+    },
+  };
+}
+
+// A select whose choice is an edit.
+export function choice() {
+  return {
+    async keep() {
+      const { wrap, edit } = this.$el.dataset;
+      const base = JSON.parse(edit);
+      const value = this.$el.value;
+      try {
+        await this.edit(wrap ? { ...base, fields: { [wrap]: value } } : { ...base, text: value });
+      } catch (refusal) {
+        this.tell(refusal.text);
+        this.refresh();
+      }
+    },
+  };
+}

@@ -1,0 +1,54 @@
+// Writes the values and states of an outcome into the page, and lets what changed glow.
+
+export function mark(word, title = '') {
+  const label = title ? `role="img" aria-label="${title}"` : 'aria-hidden="true"';
+  return `<svg class="mark" viewBox="0 0 14 14" ${label}><use href="#mark-${word}"/></svg>`;
+}
+
+function glow(element) {
+  element.classList.remove('glow');
+  void element.getBoundingClientRect();
+  element.classList.add('glow');
+}
+
+function text(element, content, changed) {
+  if (element.textContent === content) return;
+  element.textContent = content;
+  if (changed) glow(element);
+}
+
+function decider(element, value) {
+  const span = document.createElement('span');
+  span.className = `by decider-${value.decider}`;
+  span.innerHTML = mark(value.decider);
+  span.append(value.by);
+  span.title = value.by;
+  element.replaceChildren(span);
+}
+
+function stateButton(element, state) {
+  element.className = `state-button decider-${state.decider}`;
+  element.innerHTML = mark(state.state);
+  element.append(state.state);
+  element.title = `${state.state}, by ${state.by}`;
+}
+
+// Updates everything below +root+ that shows a part of +state+; +before+ is the state shown until now.
+export function applyLive(root, state, before) {
+  const each = (key, act) => root.querySelectorAll(`[data-${key}]`).forEach((element) => act(element, element.getAttribute(`data-${key}`)));
+  each('value', (element, name) => state.values[name] && text(element, state.values[name].text, Boolean(before)));
+  each('fact', (element, name) => state.facts[name] && text(element, state.facts[name].text, Boolean(before)));
+  each('decider', (element, name) => state.values[name] && decider(element, state.values[name]));
+  each('state', (element, name) => state.states[name] && stateButton(element, state.states[name]));
+  each('follow', (element, path) => element.setAttribute('href', `${path}?${state.query}`));
+}
+
+// Draws the picture; features whose shape or state changed glow, the selected one stands out.
+export function draw(place, state, before, selected) {
+  place.innerHTML = state.svg || '<p class="empty">Nothing can be drawn for these values. The findings say why.</p>';
+  place.querySelectorAll('[data-feature]').forEach((group) => {
+    const name = group.getAttribute('data-feature');
+    if (name === selected) group.classList.add('selected');
+    if (before && before.shapes[name] !== state.shapes[name]) group.classList.add('glow');
+  });
+}

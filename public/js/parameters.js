@@ -1,0 +1,36 @@
+// The list of parameters: a new one from "value as name", removal.
+import { post } from '/js/api.js';
+import { query } from '/js/pick.js';
+
+export function parameters() {
+  return {
+    problem: '',
+
+    async add(form) {
+      const text = form.querySelector('input').value.trim();
+      const kind = form.querySelector('select').value;
+      try {
+        const unit = kind === 'number' ? await this.unitOf(text) : null;
+        await this.edit({ do: 'name_value', text, kind, ...(unit ? { unit } : {}) });
+      } catch (refusal) {
+        this.problem = refusal.text;
+      }
+    },
+
+    // A formula brings its own unit.
+    async unitOf(text) {
+      const value = text.split(/\s+as\s+/)[0];
+      const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text: value, like: { any: true } });
+      return trial.unit;
+    },
+
+    async remove(name) {
+      try {
+        await this.edit({ do: 'remove_parameter', name });
+        this.tell(`${name} removed. Undo brings it back.`);
+      } catch (refusal) {
+        this.tell(`${name} is still in use. ${refusal.text}`);
+      }
+    },
+  };
+}

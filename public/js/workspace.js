@@ -1,0 +1,206 @@
+// The workspace of one family: the pick, the outcome, what is selected, edits, undo. The stage components
+// inside it call its methods.
+import { get, post } from '/js/api.js';
+import { query } from '/js/pick.js';
+import { applyLive, draw } from '/js/live.js';
+
+export function workspace() {
+  const start = JSON.parse(document.getElementById('start').textContent);
+  return {
+    state: start,
+    texts: 'number',
+    selected: null,
+    because: null,
+    showFindings: false,
+    message: '',
+    running: false,
+    again: false,
+
+    init() {
+      this.$nextTick(() => this.show(null));
+      window.addEventListener('keydown', (event) => this.key(event));
+    },
+
+    get api() { return `/api/families/${start.slug}`; },
+    get tables() { return start.tables; },
+
+    // Takes a new state and shows it everywhere.
+    take(state) {
+      const before = this.state;
+      this.state = { ...this.state, ...state };
+      this.show(before);
+    },
+
+    show(before) {
+      applyLive(document, this.state, before);
+      draw(this.$refs.picture, this.state, before, this.feature());
+      this.tables.forEach((table) => {
+        const select = document.getElementById(`pick-${table.name}`);
+        if (select) select.value = this.state.pick.rows[table.name] || '';
+      });
+      const current = query(this.state.pick);
+      document.querySelectorAll('.strip a').forEach((link) => { link.href = `/families/${start.slug}/${link.dataset.stage}?${current}`; });
+      window.history.replaceState(null, '', `${window.location.pathname}?${current}`);
+      window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
+      if (this.because) this.ask();
+    },
+
+    // Resolves the pick again; while one request runs, only the latest wish waits.
+    async resolve() {
+      if (this.running) { this.again = true; return; }
+      this.running = true;
+      try {
+        do {
+          this.again = false;
+          this.take(await get(`${this.api}/outcome?${query(this.state.pick)}&texts=${this.texts}`));
+        } while (this.again);
+      } catch (refusal) {
+        this.tell(refusal.text);
+      } finally {
+        this.running = false;
+      }
+    },
+
+    pickRow(table, row) {
+      this.state.pick.rows[table] = row;
+      return this.resolve();
+    },
+
+    step(table, by) {
+      const rows = this.tables.find((item) => item.name === table).rows;
+      if (!rows.length) return;
+      const at = rows.indexOf(this.state.pick.rows[table]);
+      this.pickRow(table, rows[Math.min(Math.max(at + by, 0), rows.length - 1)]);
+    },
+
+    answer(name, value) {
+      this.state.pick.answers[name] = value;
+      return this.resolve();
+    },
+
+    answerCount() { return Object.keys(this.state.pick.answers).length; },
+
+    clearAnswers() {
+      this.state.pick.answers = {};
+      return this.resolve();
+    },
+
+    readAs(texts) {
+      this.texts = texts;
+      return this.resolve();
+    },
+
+    // Selection and reasons.
+    feature() {
+      const match = /^(.*)\.(built|shown)$/.exec(this.selected || '');
+      return match ? match[1] : null;
+    },
+
+    select(name) {
+      this.selected = name;
+      const feature = this.feature();
+      this.$refs.picture.querySelectorAll('[data-feature]').forEach((group) => group.classList.toggle('selected', group.getAttribute('data-feature') === feature));
+      document.querySelectorAll('[data-recipe]').forEach((row) => row.classList.toggle('selected', row.dataset.recipe === feature));
+      document.querySelectorAll('[data-name-row]').forEach((row) => row.classList.toggle('selected', row.dataset.nameRow === name));
+      return this.ask();
+    },
+
+    async ask() {
+      if (!this.selected) return;
+      try {
+        this.because = await get(`${this.api}/because?target=${encodeURIComponent(this.selected)}&${query(this.state.pick)}`);
+      } catch {
+        this.because = null;
+      }
+    },
+
+    uses() { return Object.entries(this.because.uses).map(([name, value]) => ({ name, value })); },
+
+    pickInPicture(event) {
+      const group = event.target.closest('[data-feature]');
+      if (!group) return;
+      const name = group.getAttribute('data-feature');
+      const state = this.state.states[name];
+      this.select(`${name}.${state && state.state === 'hidden' ? 'shown' : 'built'}`);
+      window.dispatchEvent(new CustomEvent('feature-picked', { detail: name }));
+    },
+
+    search(input) {
+      const name = start.names.find((known) => known.toLowerCase() === input.value.trim().toLowerCase());
+      if (name) { this.select(name); input.value = ''; } else this.tell(`There is no name "${input.value}".`);
+    },
+
+    // Edits. An edit that is refused throws; what it says is shown where it was typed.
+    async edit(edits, { refresh = true } = {}) {
+      const body = { version: this.state.version, edits: [].concat(edits) };
+      this.take(await post(`${this.api}/edits?${query(this.state.pick)}&texts=${this.texts}`, body));
+      if (refresh) await this.refresh();
+    },
+
+    async undo() { await this.walk('undo', 'Undone: '); },
+    async redo() { await this.walk('redo', 'Done again: '); },
+
+    async walk(way, word) {
+      const what = this.state[way];
+      if (!what) return;
+      try {
+        this.take(await post(`${this.api}/${way}?${query(this.state.pick)}&texts=${this.texts}`, {}));
+        await this.refresh();
+        this.tell(word + what.split('\n')[0]);
+      } catch (refusal) {
+        this.tell(refusal.text);
+      }
+    },
+
+    undoTitle() { return this.state.undo ? `Undo (Ctrl+Z): ${this.state.undo.split('\n')[0]}` : 'Nothing to undo'; },
+    redoTitle() { return this.state.redo ? `Redo (Ctrl+Y): ${this.state.redo.split('\n')[0]}` : 'Nothing to redo'; },
+
+    // Fetches the stage's markup again and keeps the place of the cursor.
+    async refresh() {
+      const focused = document.activeElement && document.activeElement.id;
+      const top = this.$refs.stage.scrollTop;
+      const response = await fetch(window.location.href, { headers: { 'X-Fragment': 'stage' } });
+      if (!response.ok) { window.location.reload(); return; }
+      this.$refs.stage.innerHTML = await response.text();
+      await this.$nextTick();
+      applyLive(this.$refs.stage, this.state, null);
+      window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
+      this.$refs.stage.scrollTop = top;
+      const again = focused && document.getElementById(focused);
+      if (again) again.focus();
+    },
+
+    tell(text) {
+      this.message = text;
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => { this.message = ''; }, 5000);
+    },
+
+    // Health.
+    allFindings() {
+      return this.state.findings.concat(this.state.definition).map((finding, index) => ({ place: '', remedy: '', ...finding, key: index }));
+    },
+    worst() { return ['error', 'warning', 'note'].find((level) => this.allFindings().some((finding) => finding.level === level)) || 'fine'; },
+    healthClass() { return `health-${this.worst()}`; },
+    healthText() {
+      const count = this.allFindings().length;
+      return count === 0 ? 'no findings' : `${count} ${count === 1 ? 'finding' : 'findings'}`;
+    },
+    toggleFindings() { this.showFindings = !this.showFindings; },
+    hideFindings() { this.showFindings = false; },
+
+    key(event) {
+      const typing = event.target.matches('input:not([type=range]):not([type=checkbox]), textarea');
+      if ((event.ctrlKey || event.metaKey) && !typing && event.key.toLowerCase() === 'z') {
+        event.preventDefault();
+        if (event.shiftKey) this.redo(); else this.undo();
+      } else if ((event.ctrlKey || event.metaKey) && !typing && event.key.toLowerCase() === 'y') {
+        event.preventDefault();
+        this.redo();
+      } else if (event.altKey && this.tables.length && ['PageUp', 'PageDown'].includes(event.key)) {
+        event.preventDefault();
+        this.step(this.tables[0].name, event.key === 'PageUp' ? -1 : 1);
+      }
+    },
+  };
+}
