@@ -26,7 +26,7 @@ module VastLattice
     def self.load_demo(store = Storage::Store.new)
       return if Storage::FamilyRecord.exists?
 
-      Dir[File.join(DEMO, '*.yaml')].sort.each do |path|
+      Dir[File.join(DEMO, '*.yaml')].each do |path|
         store.create(Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo')
       end
     end

@@ -15,7 +15,7 @@ module VastLattice
   # computes.
   module Web
     # The whole application as a Rack app. +secret+ signs the session cookie.
-    def self.app(store: Storage::Store.new, secret: session_secret)
+    def self.app(secret:, store: Storage::Store.new)
       Base.set(:store, store)
       Rack::Builder.new do
         use Rack::Session::Cookie, key: 'lattice', secret: secret, same_site: :lax, httponly: true
@@ -28,7 +28,7 @@ module VastLattice
     end
 
     # Serves on loopback until it is told to stop; yields the address once it answers.
-    def self.serve(port, app: self.app)
+    def self.serve(port, app)
       configuration = Puma::Configuration.new do |puma|
         puma.bind "tcp://127.0.0.1:#{port}"
         puma.app app
@@ -42,10 +42,9 @@ module VastLattice
       launcher.run
     end
 
-    # A secret that survives restarts, kept beside the data.
-    def self.session_secret
-      file = File.join(Boot::ROOT, 'var/session_secret')
-      FileUtils.mkdir_p(File.dirname(file))
+    # A secret that survives restarts, kept beside the data in +folder+.
+    def self.session_secret(folder)
+      file = File.join(folder, 'session_secret')
       File.write(file, SecureRandom.hex(64), perm: 0o600) unless File.exist?(file)
       File.read(file)
     end

@@ -47,7 +47,7 @@ module VastLattice
         gone.group_by { |_, owner, _| owner }.each do |owner, keys|
           records.where(family_id: family_id, owner: owner, name: keys.map(&:last)).delete_all
         end
-        touched = mine.reject { |_, _, after| after.nil? }.map(&:first) | moved(kind, patch)
+        touched = mine.select(&:last).map(&:first) | moved(kind, patch)
         rows(family_id, kind, touched, elements).each_slice(1000) { |slice| records.upsert_all(slice) }
       end
       private_class_method :write_kind

@@ -52,10 +52,10 @@ module VastLattice
       end
 
       # Takes back the latest edit. Returns the family Stored, unchanged if there is nothing to undo.
-      def undo(slug, person:) = step(slug, person, 'undo', 'undone', ->(changes) { changes.undoable }, &:reversed)
+      def undo(slug, person:) = step(slug, person, 'undo', 'undone', lambda(&:undoable), &:reversed)
 
       # Brings back the edit that was undone last.
-      def redo(slug, person:) = step(slug, person, 'redo', 'done', ->(changes) { changes.redoable }, &:itself)
+      def redo(slug, person:) = step(slug, person, 'redo', 'done', lambda(&:redoable), &:itself)
 
       # The history, latest first: ChangeRecords.
       def history(slug, limit: 50) = ChangeRecord.where(family_id: record(slug).id).order(number: :desc).limit(limit)

@@ -43,8 +43,8 @@ module VastLattice
 
       # Applies one edit, or several as one change.
       post '/:slug/edits' do |slug|
-        edits = Array(body.fetch('edits') { [body.fetch('edit') { refuse('The request has no edit.') }] })
-        stored = store.edit(slug, version: body['version'], person: person) do |family|
+        edits = Array(given.fetch('edits') { [given.fetch('edit') { refuse('The request has no edit.') }] })
+        stored = store.edit(slug, version: given['version'], person: person) do |family|
           edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
         end
         answer(changed(slug, stored))
@@ -55,7 +55,7 @@ module VastLattice
 
       # Tries a formula without storing anything: its value here, and over all variants.
       post '/:slug/try' do |slug|
-        answer(Checks::Trial.new(store.find(slug).plan).run(body.fetch('text', ''), body.fetch('like', {}), pick))
+        answer(Checks::Trial.new(store.find(slug).plan).run(given.fetch('text', ''), given.fetch('like', {}), pick))
       end
 
       # Reads a CSV against a table and tells the differences; stores nothing.
@@ -88,8 +88,9 @@ module VastLattice
       def state(stored) = ViewState.new(stored, pick, texts: params['texts'] == 'formula' ? :formula : :number).to_tree
       def answer(data) = JSON.generate(data)
 
-      def body
-        @body ||= begin
+      # The JSON object that was sent.
+      def given
+        @given ||= begin
           refuse('The request is too large.') if request.content_length.to_i > LARGEST_BODY
           parsed = JSON.parse(request.body.read, max_nesting: 20)
           parsed.is_a?(Hash) ? parsed : refuse('The request must be a JSON object.')
@@ -100,8 +101,7 @@ module VastLattice
 
       def imported(stored, table)
         found = stored.family.table(table) || refuse("There is no table \"#{table}\".")
-        names = stored.plan.targets.map(&:name)
-        read = Exchange::TableCSV.read(body.fetch('csv', ''), found, names)
+        read = Exchange::TableCSV.read(given.fetch('csv', ''), found, Exchange::TableCSV.units(stored.plan))
         stored.family.with(tables: stored.family.tables.map { |other| other.equal?(found) ? read : other })
       end
 

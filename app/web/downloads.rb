@@ -17,8 +17,7 @@ module VastLattice
       get '/:slug/tables/:table.csv' do |slug, name|
         plan = store.find(slug).plan
         table = plan.family.table(name) || raise(Sinatra::NotFound)
-        units = ->(target) { (found = plan.symbols[target]) && found.value? ? found.unit.symbol : '' }
-        file("#{slug}-#{table.name}", 'csv', Exchange::TableCSV.write(table, units))
+        file("#{slug}-#{table.name}", 'csv', Exchange::TableCSV.write(table, Exchange::TableCSV.units(plan)))
       end
 
       get '/:slug/front.svg' do |slug|

@@ -26,7 +26,10 @@ module VastLattice
 
       def uploaded
         file = params['file']
-        raise VastLattice::Error.new('No file was chosen.', remedy: 'Choose a family file (YAML or JSON).') unless file.is_a?(Hash) && file[:tempfile]
+        unless file.is_a?(Hash) && file[:tempfile]
+          raise VastLattice::Error.new('No file was chosen.',
+                                       remedy: 'Choose a family file (YAML or JSON).')
+        end
 
         Exchange::FamilyFile.read(file[:tempfile].read(Exchange::FamilyFile::LARGEST + 1).to_s).family
       end

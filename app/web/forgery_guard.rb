@@ -10,6 +10,8 @@ module VastLattice
       def deny(_env)
         [403, { 'content-type' => 'application/json' }, [JSON.generate('error' => { 'message' => MESSAGE })]]
       end
+
+      default_reaction :deny
     end
   end
 end

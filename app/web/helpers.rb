@@ -14,9 +14,10 @@ module VastLattice
       def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{csrf_token}">)
 
       # The mark of a decider or a state: a small picture with its own shape, and its word for those who
-      # do not see it.
+      # do not see it (none where the word stands beside it).
       def mark(word, title = word)
-        %(<svg class="mark mark-#{h word}" viewBox="0 0 14 14" role="img" aria-label="#{h title}"><use href="#mark-#{h word}"/></svg>)
+        name = title.empty? ? 'aria-hidden="true"' : %(role="img" aria-label="#{h title}")
+        %(<svg class="glyph" viewBox="0 0 14 14" #{name}><use href="#mark-#{h word}"/></svg>)
       end
 
       # JSON that may stand inside a page.

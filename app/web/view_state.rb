@@ -38,9 +38,32 @@ module VastLattice
       end
 
       def result_tree
-        return { 'values' => {}, 'states' => {}, 'facts' => {}, 'findings' => [], 'svg' => nil, 'shapes' => {} } unless result
+        unless result
+          return { 'values' => {}, 'states' => {}, 'facts' => {}, 'findings' => [], 'svg' => nil, 'shapes' => {},
+                   'dimensions' => {} }
+        end
 
-        Exchange::ResultTree.tree(result).except('family', 'rows').merge('svg' => result.front_view(width: WIDTH, texts: @texts), 'shapes' => shapes)
+        Exchange::ResultTree.tree(result).except('family', 'rows').merge(
+          'svg' => result.front_view(width: WIDTH, texts: @texts, interactive: true), 'shapes' => shapes, 'dimensions' => dimensions
+        )
+      end
+
+      # What the typed dimensions come to, as texts: "windows.width" => "260 mm".
+      def dimensions
+        result.model.solids.flat_map { |solid| stock_texts(solid) + solid.features.flat_map { |feature| feature_texts(feature) } }.to_h
+      end
+
+      def stock_texts(solid)
+        solid.numbers.map { |name, amount| ["stock.#{name}", Units::Format.quantity(amount, Units['mm'])] }
+      end
+
+      def feature_texts(feature)
+        numbers = feature.numbers
+        measures = feature.kind.measures.map { |measure| [measure.name, numbers.measures[measure.name], measure.unit] }
+        places = [['horizontal.offset', numbers.horizontal, 'mm'], ['vertical.offset', numbers.vertical, 'mm'],
+                  ['pattern.count', numbers.count, ''], ['pattern.pitch', numbers.pitch, 'mm']]
+        (measures + places).reject { |_, amount, _| amount.nil? }
+                           .map { |name, amount, unit| ["#{feature.name}.#{name}", Units::Format.quantity(amount, Units[unit])] }
       end
 
       # A short text per feature that changes whenever its shape or state does.

@@ -29,13 +29,15 @@ module VastLattice
       def start
         undo, redo_step = @store.next_steps(slug)
         state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb,
-                            'tables' => family.tables.map { |table| { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) } },
+                            'tables' => family.tables.map do |table|
+                              { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
+                            end,
                             'names' => plan.targets.map(&:name))
       end
 
       # Value of a name as text in the variant in view.
       def text(name) = outcome ? outcome.text(name) : ''
-      def decider(name) = outcome ? outcome.decider(name) : nil
+      def decider(name) = outcome&.decider(name)
 
       # Title of a parameter or a state, for people.
       def title_of(name)
@@ -78,7 +80,11 @@ module VastLattice
       # Data of a variant table for the grid.
       def grid(table)
         { 'name' => table.name, 'columns' => table.columns.map { |column| grid_column(column) },
-          'rows' => table.rows.map { |row| { 'name' => row.name, **table.columns.to_h { |column| [column.target, row.cells[column.target].to_s] } } } }
+          'rows' => table.rows.map do |row|
+            { 'name' => row.name, **table.columns.to_h do |column|
+              [column.target, row.cells[column.target].to_s]
+            end }
+          end }
       end
 
       # What rule effects can be picked, for the rule editor.

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require 'fileutils'
+require 'io/wait'
 require 'securerandom'
 require 'socket'
 require 'timeout'
@@ -81,7 +82,7 @@ class Mariadb
   def install
     command = [binary(:install), '--no-defaults', "--datadir=#{@data}", '--auth-root-authentication-method=socket',
                "--auth-root-socket-user=#{ENV.fetch('USER', 'root')}", '--skip-test-db', *user_option]
-    return if system(*command, out: @log, err: [:child, :out])
+    return if system(*command, out: @log, err: %i[child out])
 
     raise Failed, "The database folder could not be made; #{@log} says why. If it is half made, remove #{@data}."
   end
@@ -104,7 +105,7 @@ class Mariadb
                '--bind-address=127.0.0.1', "--pid-file=#{@pid_file}", "--log-error=#{@log}", "--init-file=#{init}",
                '--skip-name-resolve', '--max-allowed-packet=64M', '--innodb-buffer-pool-size=128M', '--lc-messages-dir=/usr/share/mysql',
                *user_option]
-    @child = Process.spawn(*command, out: @log, err: [:child, :out], pgroup: true)
+    @child = Process.spawn(*command, out: @log, err: %i[child out], pgroup: true)
     Process.detach(@child)
   end
 
@@ -125,11 +126,14 @@ class Mariadb
     "It says: #{error ? error[/\[ERROR\]\s*(.*)/, 1] : 'nothing'} (#{@log}). If the folder is broken, bin/start --fresh makes a new one."
   end
 
+  # A server that really serves greets whoever connects; one that is about to fail only listens.
   def answers?
-    TCPSocket.new('127.0.0.1', port).close
-    true
-  rescue SystemCallError, ArgumentError
+    socket = TCPSocket.new('127.0.0.1', port)
+    !socket.wait_readable(1).nil? && !socket.read_nonblock(5).empty?
+  rescue EOFError, SystemCallError, ArgumentError
     false
+  ensure
+    socket&.close
   end
 
   def running_pid

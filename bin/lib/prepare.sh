@@ -32,6 +32,11 @@ ensure_gems() {
   bundle install >"$ROOT/var/bundle.log" 2>&1 || die "installing gems failed; $ROOT/var/bundle.log says why."
 }
 
+# Node comes from Debian unless the machine has one of its own, which usually brings npm along.
+ensure_node() {
+  command -v node >/dev/null && command -v npm >/dev/null || ensure_debian nodejs npm
+}
+
 # The browser's files are shipped in public/vendor; npm brings the outside references of the tests.
 ensure_npm() {
   local stamp="$ROOT/node_modules/.stamp"

@@ -9,6 +9,8 @@ ROOT = File.expand_path('../..', __dir__)
 # The start command, after everything is installed.
 class Serve
   USAGE = 'Usage: bin/start [--port N] [--fresh]'
+  # Where the data lives; LATTICE_DATA moves it elsewhere.
+  DATA = File.expand_path(ENV.fetch('LATTICE_DATA', File.join(ROOT, 'var')))
 
   def initialize(arguments)
     @port = 8790
@@ -21,7 +23,7 @@ class Serve
 
   def run
     refuse_taken_port
-    folder = File.join(ROOT, 'var/mariadb')
+    folder = File.join(DATA, 'mariadb')
     database = Mariadb.new(folder)
     make_fresh(database, folder) if @fresh
     database.start
@@ -50,7 +52,8 @@ class Serve
     require_relative '../../app/boot'
     VastLattice::Boot.start(database.settings('lattice'))
     VastLattice::Boot.load_demo
-    VastLattice::Web.serve(@port) { |address| puts "Vast Lattice is ready: #{address}   (Ctrl-C stops it)" }
+    application = VastLattice::Web.app(secret: VastLattice::Web.session_secret(DATA))
+    VastLattice::Web.serve(@port, application) { |address| puts "Vast Lattice is ready: #{address}   (Ctrl-C stops it)" }
   end
 end
 
@@ -58,7 +61,7 @@ begin
   $stdout.sync = true
   Serve.new(ARGV).run
 rescue OptionParser::ParseError => e
-  abort "#{e.message}. #{Serve::USAGE}"
+  abort "#{e.message.lines.map(&:strip).join('. ')}. #{Serve::USAGE}"
 rescue Mariadb::Failed => e
   abort e.message
 rescue Interrupt

@@ -37,7 +37,7 @@ module VastLattice
       @document = Exchange::FamilyFile.read(contents(file))
       send(command)
     rescue OptionParser::ParseError => e
-      fail_with("#{e.message}.", "Usage:\n#{USAGE}")
+      fail_with("#{e.message.lines.map(&:strip).join('. ')}.", "Usage:\n#{USAGE}")
     rescue Exchange::FamilyFile::Unreadable => e
       e.problems.each { |line, text| @err.puts(line ? "line #{line}: #{text}" : text) }
       2
@@ -97,13 +97,17 @@ module VastLattice
     end
 
     def print_result(found)
-      tree = Exchange::ResultTree.tree(found)
-      lines = tree['values'].map { |name, value| [name, value['text'], value['by']] } +
-              tree['states'].map { |name, state| [name, state['state'], state['by']] } +
-              tree['facts'].map { |name, fact| [name, fact['text'], ''] }
+      lines = result_lines(Exchange::ResultTree.tree(found))
       widths = lines.transpose.map { |column| column.map(&:size).max }
       lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
       found.findings.each { |finding| tell(finding, @out) }
+    end
+
+    # Name, value or state, and decider of everything.
+    def result_lines(tree)
+      tree['values'].map { |name, value| [name, value['text'], value['by']] } +
+        tree['states'].map { |name, state| [name, state['state'], state['by']] } +
+        tree['facts'].map { |name, fact| [name, fact['text'], ''] }
     end
 
     def check

@@ -1,8 +1,7 @@
 # frozen_string_literal: true
 
+# Every kind that the program knows, one line each. A new kind is one new file and one line here.
 module VastLattice
-  # Every kind that the program knows, one line each. A new kind is one new file and one line here.
-
   Family::EFFECTS.register(Plan::Effects::Set)
   Family::EFFECTS.register(Plan::Effects::State.new('build', :built, true, 'build a feature'))
   Family::EFFECTS.register(Plan::Effects::State.new('suppress', :built, false, 'suppress a feature'))

@@ -18,7 +18,7 @@ module VastLattice
 
     # Builds the value from a tree. Without a +rest+, unknown keys are ignored (the schema refuses them).
     def from_tree(tree)
-      given = tree.reject { |_, value| value.nil? }.transform_keys(&:to_sym)
+      given = tree.compact.transform_keys(&:to_sym)
       known, others = given.partition { |name, _| fields.key?(name) && name != rest }.map(&:to_h)
       known = known.to_h { |name, value| [name, read(name, value)] }
       known[rest] = others.transform_keys(&:to_s) if rest

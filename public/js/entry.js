@@ -21,8 +21,10 @@ export function entry() {
     ...wrongness(),
     says: '',
     wrong: '',
+    stored: '',
+    refused: null,
 
-    get input() { return this.$root.querySelector('input'); },
+    get input() { return this.$root.querySelector('.entry-text'); },
     init() { this.stored = this.input.value; },
 
     edits(text) {
@@ -39,12 +41,14 @@ export function entry() {
         await this.edit(this.edits(text));
         this.wrong = '';
       } catch (refusal) {
+        this.refused = text;
         this.refuse(text, refusal);
       }
     },
 
     async attempt() {
       const text = this.input.value.trim();
+      if (text === this.refused) return;
       if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.wrong = ''; return; }
       try {
         const like = JSON.parse(this.$root.dataset.like);
@@ -72,6 +76,7 @@ export function entry() {
       this.input.value = this.stored;
       this.says = '';
       this.wrong = '';
+      this.refused = null;
     },
   };
 }

@@ -6,17 +6,25 @@ import { wrongness } from '/js/entry.js';
 const PLAIN = /^[+-]?(\d+(\.\d+)?|\.\d+)$/;
 
 export function grid() {
+  // The grid keeps out of Alpine's reactive data, which would wrap all its rows.
+  let table = null;
+  let built = false;
+
   return {
     ...wrongness(),
     problem: '',
     preview: null,
+    data: null,
+    listener: null,
+    timer: null,
 
     init() {
       this.data = JSON.parse(this.$root.dataset.grid);
-      this.table = new TabulatorFull(this.$refs.grid, {
+      table = new TabulatorFull(this.$refs.grid, {
         data: this.data.rows,
         index: 'name',
-        columns: this.columns(),
+        rowHeader: { title: 'Variant', field: 'name', frozen: true, resizable: false, editor: 'input', cssClass: 'cell-name', headerSort: false, minWidth: 110 },
+        columns: this.data.columns.map((column) => this.column(column)),
         layout: 'fitDataStretch',
         nestedFieldSeparator: false,
         maxHeight: '62vh',
@@ -35,36 +43,40 @@ export function grid() {
         rowFormatter: (row) => row.getElement().classList.toggle('in-view', row.getData().name === this.inView()),
         placeholder: 'No rows yet: add the first variant.',
       });
-      this.table.on('cellEdited', (cell) => this.edited(cell));
-      this.table.on('rangeChanged', (range) => this.follow(range));
-      this.table.on('tableBuilt', () => this.name());
-      this.outcome = () => this.table.getRows('active').forEach((row) => row.reformat());
-      window.addEventListener('outcome', this.outcome);
+      table.on('cellEdited', (cell) => this.edited(cell));
+      table.on('rangeChanged', () => { clearTimeout(this.timer); this.timer = setTimeout(() => this.follow(), 0); });
+      table.on('tableBuilt', () => this.begin());
+      this.listener = () => table.getRows('active').forEach((row) => row.reformat());
+      window.addEventListener('outcome', this.listener);
     },
 
     destroy() {
-      window.removeEventListener('outcome', this.outcome);
-      this.table.destroy();
+      clearTimeout(this.timer);
+      window.removeEventListener('outcome', this.listener);
+      table.destroy();
+      built = false;
     },
 
-    // The grid's own markup leaves it without a name for those who hear it.
-    name() {
+    // Begins at the row in view. The grid's own markup lacks a name, and a role between grid and rows, for
+    // those who hear it.
+    begin() {
       this.$refs.grid.setAttribute('aria-label', `Table ${this.data.name}`);
+      this.$refs.grid.querySelector('.tabulator-tableholder').setAttribute('role', 'rowgroup');
+      this.$refs.grid.querySelector('.tabulator-table').setAttribute('role', 'presentation');
+      const row = table.getRows().find((item) => item.getData().name === this.inView());
+      const [range] = table.getRanges();
+      const cell = row && row.getCells().find((item) => item.getField() !== 'name');
+      if (range && cell) range.setBounds(cell, cell);
+      built = true;
     },
 
     inView() { return this.state.pick.rows[this.data.name]; },
-
-    columns() {
-      const name = { title: 'Variant', field: 'name', frozen: true, editor: 'input', cssClass: 'cell-name', headerSort: true, minWidth: 110 };
-      return [name, ...this.data.columns.map((column) => this.column(column))];
-    },
 
     column(column) {
       const list = column.choices.length > 0 && !column.number;
       return {
         title: column.unit ? `${column.title} (${column.unit})` : column.title,
         field: column.target,
-        target: column.target,
         headerTooltip: column.target,
         hozAlign: column.number ? 'right' : 'left',
         editor: list ? 'list' : 'input',
@@ -89,14 +101,16 @@ export function grid() {
       return span;
     },
 
-    follow(range) {
-      const row = range.getRows()[0];
+    // The row in view and the reasons follow the selected cell, once the grid is done moving it.
+    follow() {
+      const [range] = built ? table.getRanges() : [];
+      const row = range && range.getRows()[0];
       if (!row) return;
       const { name } = row.getData();
       if (name !== this.inView()) this.pickRow(this.data.name, name);
       const column = range.getColumns()[0];
-      const target = column && column.getDefinition().target;
-      if (target) this.select(target);
+      const target = column && column.getField();
+      if (target && target !== 'name') this.select(target);
     },
 
     async edited(cell) {
@@ -108,7 +122,7 @@ export function grid() {
         if (field === 'name') {
           await this.edit({ do: 'rename_row', table: this.data.name, row: cell.getOldValue(), name: value });
         } else {
-          await this.edit({ do: 'set_cell', table: this.data.name, row: name, column: cell.getColumn().getDefinition().target, text: value }, { refresh: false });
+          await this.edit({ do: 'set_cell', table: this.data.name, row: name, column: field, text: value }, { refresh: false });
         }
         this.problem = '';
       } catch (refusal) {

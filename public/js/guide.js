@@ -5,6 +5,8 @@ const number = (text) => (/^-?[\d.]+(e-?\d+)?/.exec(text) || [''])[0];
 
 export function guide() {
   return {
+    listener: null,
+
     init() {
       this.listener = (event) => this.follow(event.detail);
       window.addEventListener('outcome', this.listener);

@@ -1,6 +1,8 @@
 // The lattice: a cell picks its variant and asks why.
 export function lattice() {
   return {
+    listener: null,
+
     init() {
       this.listener = () => this.follow();
       window.addEventListener('outcome', this.listener);

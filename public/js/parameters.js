@@ -29,7 +29,8 @@ export function parameters() {
         await this.edit({ do: 'remove_parameter', name });
         this.tell(`${name} removed. Undo brings it back.`);
       } catch (refusal) {
-        this.tell(`${name} is still in use. ${refusal.text}`);
+        const places = refusal.findings.map((finding) => finding.place).filter(Boolean);
+        this.tell(places.length ? `${name} is still in use: ${places.slice(0, 3).join('; ')}.` : refusal.text);
       }
     },
   };

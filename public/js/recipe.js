@@ -15,6 +15,7 @@ export function recipe() {
   return {
     open: remembered.open,
     problem: '',
+    picked: null,
 
     init() {
       this.picked = (event) => this.unfold(event.detail);

@@ -6,11 +6,16 @@ import { query } from '/js/pick.js';
 
 const WORDS = { '=': 'is', '!=': 'is not', '<': 'is below', '<=': 'is at most', '>': 'is above', '>=': 'is at least' };
 
+const TEST = /^(\w+)\s*(=|!=|<=|>=|<|>)\s*("[^"]*"|-?[\d.]+(?:\s*[^\s\d]+)?|true|false)$/;
+
 export function rules() {
   return {
     ...wrongness(),
     draft: null,
     replaces: null,
+    pickable: null,
+    effectKinds: [],
+    timer: null,
     says: '',
     problem: '',
     parts: [{ key: 'then', title: 'Then' }, { key: 'otherwise', title: 'Otherwise' }],
@@ -42,10 +47,17 @@ export function rules() {
       const rule = this.ruleOf(button);
       this.replaces = rule.name;
       this.draft = {
-        name: rule.name, note: rule.note, active: rule.active, else_when: rule.else_when, tests: [this.newTest()], when: rule.when,
+        name: rule.name, note: rule.note, active: rule.active, else_when: rule.else_when, tests: this.testsOf(rule.when), when: rule.when,
         then: rule.then.map((effect) => this.draftOf(effect)), otherwise: (rule.otherwise || []).map((effect) => this.draftOf(effect)),
       };
       this.problem = '';
+    },
+
+    // The picks that say the same as a condition; none where it is more than picks can say.
+    testsOf(condition) {
+      const tests = condition.split(/ and /).map((part) => TEST.exec(part.trim()));
+      if (!tests.every((test) => test && this.parameter(test[1]).name)) return [];
+      return tests.map(([, name, sign, value]) => ({ name: this.parameter(name).name, sign, value: value.replace(/^"(.*)"$/, '$1') }));
     },
 
     newTest() {

@@ -15,6 +15,8 @@ export function workspace() {
     message: '',
     running: false,
     again: false,
+    asked: 0,
+    timer: null,
 
     init() {
       this.$nextTick(() => this.show(null));
@@ -80,6 +82,8 @@ export function workspace() {
 
     answerCount() { return Object.keys(this.state.pick.answers).length; },
 
+    answerText() { return this.answerCount() === 1 ? '1 answer' : `${this.answerCount()} answers`; },
+
     clearAnswers() {
       this.state.pick.answers = {};
       return this.resolve();
@@ -90,7 +94,7 @@ export function workspace() {
       return this.resolve();
     },
 
-    // Selection and reasons.
+    // Selection and reasons. An answer that comes after a later question is dropped.
     feature() {
       const match = /^(.*)\.(built|shown)$/.exec(this.selected || '');
       return match ? match[1] : null;
@@ -98,20 +102,25 @@ export function workspace() {
 
     select(name) {
       this.selected = name;
+      this.highlight();
+      return this.ask();
+    },
+
+    // Marks what is selected, in the picture and in the stage.
+    highlight() {
+      const name = this.selected;
       const feature = this.feature();
       this.$refs.picture.querySelectorAll('[data-feature]').forEach((group) => group.classList.toggle('selected', group.getAttribute('data-feature') === feature));
       document.querySelectorAll('[data-recipe]').forEach((row) => row.classList.toggle('selected', row.dataset.recipe === feature));
       document.querySelectorAll('[data-name-row]').forEach((row) => row.classList.toggle('selected', row.dataset.nameRow === name));
-      return this.ask();
     },
 
     async ask() {
       if (!this.selected) return;
-      try {
-        this.because = await get(`${this.api}/because?target=${encodeURIComponent(this.selected)}&${query(this.state.pick)}`);
-      } catch {
-        this.because = null;
-      }
+      this.asked += 1;
+      const number = this.asked;
+      const reason = await get(`${this.api}/because?target=${encodeURIComponent(this.selected)}&${query(this.state.pick)}`).catch(() => null);
+      if (number === this.asked) this.because = reason;
     },
 
     uses() { return Object.entries(this.because.uses).map(([name, value]) => ({ name, value })); },
@@ -164,6 +173,7 @@ export function workspace() {
       this.$refs.stage.innerHTML = await response.text();
       await this.$nextTick();
       applyLive(this.$refs.stage, this.state, null);
+      this.highlight();
       window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
       this.$refs.stage.scrollTop = top;
       const again = focused && document.getElementById(focused);

@@ -20,7 +20,13 @@ module VastLattice
       def changes = Family::Difference.between(@old.family, @new.family)
 
       def entry(change)
-        kind = if change.added? then 'new' elsif change.removed? then 'gone' else 'changed' end
+        kind = if change.added?
+                 'new'
+               elsif change.removed?
+                 'gone'
+               else
+                 'changed'
+               end
         path = change.place.path
         { 'kind' => kind, 'row' => path[2] == 'rows' ? path[3] : nil, 'column' => path[4] == 'cells' ? path[5] : nil,
           'text' => change.place.to_s, 'before' => text(change.before), 'after' => text(change.after) }
@@ -44,7 +50,9 @@ module VastLattice
         before, after = [@old, @new].map { |plan| plan.family.table(table)&.row(row) && Result.new(plan, Plan::Pick.new(rows: { table => row })) }
         return [] unless before && after
 
-        [("#{row}: mass #{before.fact_texts['mass']} -> #{after.fact_texts['mass']}" if before.fact_texts['mass'] != after.fact_texts['mass']),
+        [(if before.fact_texts['mass'] != after.fact_texts['mass']
+            "#{row}: mass #{before.fact_texts['mass']} -> #{after.fact_texts['mass']}"
+          end),
          *states(before, after).map { |text| "#{row}: #{text}" }].compact
       end
 

@@ -63,7 +63,7 @@ module VastLattice
 
       def compile(typed)
         names = typed.variables.map { |variable| "v#{variable.index} = v[#{variable.index}]" }
-        Formula::Runtime.module_eval("lambda { |v| #{[*names, Formula::Emitter.settled(typed)].join('; ')} }")
+        Formula::Runtime.module_eval("lambda { |v| #{[*names, Formula::Emitter.settled(typed)].join('; ')} }", __FILE__, __LINE__)
       end
     end
   end

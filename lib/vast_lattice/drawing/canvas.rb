@@ -32,9 +32,9 @@ module VastLattice
       end
 
       # The whole picture.
-      def to_svg(width, height, label)
+      def to_svg(width, height, label, role: 'img')
         %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 #{number(width)} #{number(height)}" ) +
-          %(width="#{number(width)}" height="#{number(height)}" role="img" aria-label="#{CGI.escapeHTML(label)}">) +
+          %(width="#{number(width)}" height="#{number(height)}" role="#{role}" aria-label="#{CGI.escapeHTML(label)}">) +
           "#{@marks.join("\n")}</svg>\n"
       end
 
@@ -45,7 +45,9 @@ module VastLattice
       end
 
       def attributes_text(attributes)
-        attributes.map { |name, value| %( #{name.to_s.tr('_', '-')}="#{CGI.escapeHTML(value.is_a?(Float) ? number(value) : value.to_s)}") }.join
+        attributes.map do |name, value|
+          %( #{name.to_s.tr('_', '-')}="#{CGI.escapeHTML(value.is_a?(Float) ? number(value) : value.to_s)}")
+        end.join
       end
 
       def number(value) = Units::Format.number(value.to_f.round(2))

@@ -5,21 +5,25 @@ module VastLattice
     # The front view of a plate as SVG: what is shown, centre lines, and dimensions drawn from the edge
     # they are measured from (ISO 128 line kinds).
     #
-    # +texts+ says how dimensions read: :number ("50 mm") or :formula (as typed). +selected+ is a feature
-    # that stands out.
+    # +texts+ says how dimensions read: :number ("50 mm") or :formula (as typed). In an +interactive+
+    # picture, features can be chosen.
     class FrontView
       EDGE = '#1d2733'
       CENTRE = '#7a6a4f'
       LEVEL = 19.0
       SIDE = 46.0
+      BELOW = 38.0
+      MARGIN = 8.0
+      TALLEST = 300.0
       SMALLEST = 7.0
 
-      def initialize(solid, outcome, width: 560.0, texts: :number, dimensions: true)
+      def initialize(solid, outcome, width: 560.0, texts: :number, dimensions: true, interactive: false)
         @solid = solid
         @outcome = outcome
         @width = width
         @texts = DimensionTexts.new(solid, outcome, texts)
         @dimensions = dimensions
+        @interactive = interactive
         @features = solid.features.select { |feature| feature.shown? && feature.loops.any? }
         @canvas = Canvas.new
       end
@@ -29,7 +33,7 @@ module VastLattice
         face
         @features.each { |feature| feature_marks(feature) }
         draw_dimensions if @dimensions
-        @canvas.to_svg(@width, @height, label)
+        @canvas.to_svg(@width, @height, label, role: @interactive ? 'group' : 'img')
       end
 
       private
@@ -41,24 +45,53 @@ module VastLattice
 
       def box = @solid.box
 
-      # Leaves room above for one level per positioned feature.
+      # Leaves room above for as many levels of dimensions as are needed.
       def lay_out
-        side = @dimensions ? SIDE : 8.0
-        above = @dimensions ? (positioned.size * LEVEL) + 12 : 8.0
-        below = @dimensions ? 38.0 : 8.0
-        scale = [(@width - (2 * side)) / box.width, 300.0 / box.height].min
-        left = (@width - (box.width * scale)) / 2
-        @height = above + (box.height * scale) + below
-        @frame = Frame.new(scale: scale, left: left - (box.left * scale), base: @height - below + (box.bottom * scale))
+        @frame = across
+        above = @dimensions ? (levels.size * LEVEL) + 12 : MARGIN
+        below = @dimensions ? BELOW : MARGIN
+        height = box.height * @frame.scale
+        @height = above + height + below
+        @frame = @frame.with(base: above + height + (box.bottom * @frame.scale))
       end
 
-      # Features with dimensions along the width, so each gets a level of its own.
-      def positioned = @positioned ||= @features.select { |feature| spans(feature).any? }
+      # The frame across; how high it stands is settled later.
+      def across
+        side = @dimensions ? SIDE : MARGIN
+        scale = [(@width - (2 * side)) / box.width, TALLEST / box.height].min
+        Frame.new(scale: scale, left: ((@width - (box.width * scale)) / 2) - (box.left * scale), base: 0.0)
+      end
+
+      # Features with dimensions along the width, sorted into levels on which they do not meet; the
+      # shortest dimensions come nearest to the part.
+      def levels
+        @levels ||= @features.select { |feature| spans(feature).any? }.sort_by { |feature| -extent(feature).first }
+                             .each_with_object([]) do |feature, levels|
+          level = levels.find { |others| others.none? { |other| meet?(extent(feature), extent(other)) } }
+          level ? level << feature : levels << [feature]
+        end
+      end
+
+      def meet?(one, other) = one.first < other.last && other.first < one.last
+
+      # Room in pixels that a feature's dimensions take, texts included.
+      def extent(feature)
+        spans(feature).flat_map do |from, till, text, _|
+          low, high = [@frame.x(from), @frame.x(till)].minmax
+          high - low < text.size * 6.2 ? [low - 16, high + 24 + (text.size * 6.6)] : [low - 3, high + 3]
+        end.minmax
+      end
 
       def face
         loops = @features.flat_map(&:loops)
         region = Geometry::Region.new(@solid.outline, loops, @features.flat_map(&:relations))
-        outer = region.pieces ? region.pieces.flat_map { |ring, holes| [ring, *holes] }.map { |ring| @frame.ring_path(ring) } : [@frame.loop_path(@solid.outline)]
+        outer = if region.pieces
+                  region.pieces.flat_map do |ring, holes|
+                    [ring, *holes]
+                  end.map { |ring| @frame.ring_path(ring) }
+                else
+                  [@frame.loop_path(@solid.outline)]
+                end
         @exact = region.free
         data = (outer + region.free.map { |loop| @frame.loop_path(loop) }).join
         @canvas.path(data, class: 'face', fill: @solid.material.colour, fill_rule: 'evenodd', stroke: EDGE, stroke_width: 1.5,
@@ -67,12 +100,17 @@ module VastLattice
 
       # Each feature again as a group of its own, to be selected and to glow.
       def feature_marks(feature)
-        @canvas.group(class: 'feature', data_feature: feature.name, tabindex: 0, role: 'button', title: feature.feature.title) do
+        @canvas.group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand(feature)) do
           data = feature.loops.map { |loop| @frame.loop_path(loop) }.join
           @canvas.path(data, fill: 'transparent', stroke: EDGE, stroke_width: 1.2,
                              stroke_dasharray: feature.loops.all? { |loop| @exact.include?(loop) } ? 'none' : '3 2')
           feature.loops.each { |loop| centre_lines(loop.box) }
         end
+      end
+
+      # What lets a feature be chosen by mouse and by keyboard.
+      def hand(feature)
+        @interactive ? { tabindex: 0, role: 'button', aria_label: feature.feature.title } : {}
       end
 
       # Crossed chain lines, where they can be told apart.
@@ -90,12 +128,14 @@ module VastLattice
       def draw_dimensions
         @lines = DimensionLines.new(@canvas)
         overall
-        positioned.each_with_index { |feature, level| feature_dimensions(feature, level) }
+        levels.each_with_index { |features, level| features.each { |feature| feature_dimensions(feature, level) } }
       end
 
       def overall
-        left, right = @frame.x(box.left), @frame.x(box.right)
-        bottom, top = @frame.y(box.bottom), @frame.y(box.top)
+        left = @frame.x(box.left)
+        right = @frame.x(box.right)
+        bottom = @frame.y(box.bottom)
+        top = @frame.y(box.top)
         across, up = @texts.overall
         @canvas.group(class: 'dimension', data_dimension: 'overall') do
           @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across)

@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require 'json_schemer'
 require 'yaml'
 
 module VastLattice
@@ -12,8 +11,6 @@ module VastLattice
     module FamilyFile
       VERSION = 1
       LARGEST = 8_000_000 # bytes
-      SCHEMA_PATH = File.expand_path('../family/schema.json', __dir__)
-      SCHEMA = JSONSchemer.schema(JSON.parse(File.read(SCHEMA_PATH)))
 
       # What reading gives: the Family, and the line of every place (a path as in Place).
       class Document < Value.with(:family, :lines)
@@ -64,7 +61,7 @@ module VastLattice
       EFFECT = %r{/\$defs/effect(?:/|\z)}
 
       def self.shape_problems(source)
-        SCHEMA.validate(source.tree).map do |error|
+        Family::Schema::WHOLE.validate(source.tree).map do |error|
           pointer = error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
           pointer = effect_pointer(pointer) if error['schema_pointer'].match?(EFFECT)
           [source.line_of_pointer(pointer), SchemaMessage.text(error, pointer)]

@@ -22,10 +22,10 @@ module VastLattice
         end
       end
 
-      # CSV text of a table. +unit_of+ gives a column's unit symbol where the column has none of its own.
-      def self.write(table, unit_of)
+      # CSV text of a table. +units+ maps every name of the family to the symbol of its unit.
+      def self.write(table, units)
         CSV.generate do |csv|
-          csv << [NAME, *table.columns.map { |column| heading(column, column.unit || unit_of.call(column.target)) }]
+          csv << [NAME, *table.columns.map { |column| heading(column, column.unit || units[column.target]) }]
           table.rows.each { |row| csv << [row.name, *table.columns.map { |column| row.cells[column.target] }] }
         end
       end
@@ -33,16 +33,19 @@ module VastLattice
       def self.heading(column, unit) = unit.to_s.empty? ? column.target : "#{column.target} [#{unit}]"
       private_class_method :heading
 
-      # Reads CSV text against a table and the names of the family: the same table with new columns and
+      # The +units+ of a plan.
+      def self.units(plan) = plan.targets.to_h { |target| [target.name, target.value? ? target.unit.symbol : ''] }
+
+      # Reads CSV text against a table and the units of the family: the same table with new columns and
       # rows. Columns may stand in any order; new ones are added. Raises Unreadable with every problem.
-      def self.read(text, table, targets) = Import.new(text, table, targets).table
+      def self.read(text, table, units) = Import.new(text, table, units).table
 
       # One reading.
       class Import
-        def initialize(text, table, targets)
+        def initialize(text, table, units)
           @text = text.dup.force_encoding('UTF-8').delete_prefix("\uFEFF")
           @table = table
-          @targets = targets
+          @units = units
           @problems = []
         end
 
@@ -89,21 +92,22 @@ module VastLattice
 
         def column(text, number)
           match = HEADING.match(text.to_s)
-          target = match && @targets.find { |name| name.casecmp?(match[:target]) }
+          target = match && @units.keys.find { |name| name.casecmp?(match[:target]) }
           unless target
-            remedy = text.to_s.strip.empty? ? 'Give it a heading.' : Nearest.remedy(text.to_s, @targets)
+            remedy = text.to_s.strip.empty? ? 'Give it a heading.' : Nearest.remedy(text.to_s, @units.keys)
             @problems << "Line 1, column #{number}: \"#{text}\" is no parameter or state. #{remedy}"
             return
           end
 
           present = @table.column(target)
-          unit = match[:unit].to_s.empty? ? present&.unit : checked_unit(match[:unit], number)
+          unit = match[:unit].to_s.empty? ? present&.unit : own_unit(match[:unit], target, present, number)
           (present || Family::Column.new(target: target)).with(unit: unit)
         end
 
-        def checked_unit(text, number)
+        # A column only keeps a unit of its own where it differs from that of its target.
+        def own_unit(text, target, present, number)
           Units[text]
-          text
+          text == @units[target] && present&.unit != text ? nil : text
         rescue Units::Error => e
           @problems << "Line 1, column #{number}: #{e.full_text}"
           nil

@@ -17,7 +17,11 @@ module VastLattice
 
       # Applies an edit in its plain form: "do" names it, the other keys are its arguments.
       def self.apply(family, edit)
-        name = edit['do'].to_s
+        unless Schema.edit?(edit)
+          raise Error.new('This edit is not of the right form.', remedy: 'docs/api.md describes every edit and what it takes.')
+        end
+
+        name = edit['do']
         handler = HANDLERS.fetch(name) do
           raise Error.new("There is no edit \"#{name}\".", remedy: Nearest.remedy(name, HANDLERS.keys, kind: 'edit'))
         end
@@ -51,7 +55,11 @@ module VastLattice
       # The list with an item put in place of the one of the same name, or added at the end.
       def self.put(list, item)
         present = list.find { |other| other.name.casecmp?(item.name) }
-        present ? list.map { |other| other.equal?(present) ? item : other } : [*list, item]
+        if present
+          list.map { |other| other.equal?(present) ? item : other }
+        else
+          [*list, item]
+        end
       end
 
       # The list without an item.

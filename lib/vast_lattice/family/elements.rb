@@ -44,10 +44,7 @@ module VastLattice
 
       # What leads from these elements to +other+: a Patch.
       def patch_to(other)
-        changed = (bodies.keys | other.bodies.keys).reject { |key| bodies[key] == other.bodies[key] }
-        moved = (orders.keys | other.orders.keys).reject { |key| orders[key] == other.orders[key] }
-        Patch.new(bodies: changed.map { |key| [key, bodies[key], other.bodies[key]] },
-                  orders: moved.map { |key| [key, orders[key], other.orders[key]] })
+        Patch.new(bodies: Patch.entries(bodies, other.bodies), orders: Patch.entries(orders, other.orders))
       end
 
       # These elements after a Patch.
@@ -63,6 +60,11 @@ module VastLattice
 
       # What changed: lists of [key, before, after]. It can be turned round, and has a plain form.
       class Patch < Value.with(:bodies, :orders)
+        # What differs between two hashes: [key, before, after].
+        def self.entries(before, after)
+          (before.keys | after.keys).map { |key| [key, before[key], after[key]] }.reject { |_, old, new| old == new }
+        end
+
         def self.from_tree(tree)
           new(bodies: tree.fetch('bodies'), orders: tree.fetch('orders'))
         end

@@ -5,7 +5,7 @@ module VastLattice
     # One step of a recipe. +dimensions+ holds the entries of the kind's fields, by name; +horizontal+
     # and +vertical+ say where its centre is; +built_when+ and +shown_when+ are conditions.
     class Feature < Value.with(:name, :kind, label: '', note: '', dimensions: {}, horizontal: nil, vertical: nil,
-                               pattern: nil, built_when: nil, shown_when: nil)
+                                             pattern: nil, built_when: nil, shown_when: nil)
       extend TreeForm
 
       def self.nested = { horizontal: Anchor, vertical: Anchor, pattern: Pattern }

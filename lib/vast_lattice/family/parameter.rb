@@ -6,7 +6,7 @@ module VastLattice
     # +step+ are entries as typed; a +formula+ makes the parameter computed. +unit+ is the unit it is
     # shown in and gives its dimension. +held_by+ is variant or placement.
     class Parameter < Value.with(:name, :kind, label: '', note: '', unit: '', default: nil, formula: nil, least: nil,
-                                 most: nil, step: nil, choices: [], held_by: 'variant')
+                                               most: nil, step: nil, choices: [], held_by: 'variant')
       extend TreeForm
 
       KINDS = %w[number count yes_no choice text].freeze

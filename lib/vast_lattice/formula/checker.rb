@@ -214,7 +214,9 @@ module VastLattice
       end
 
       # A text keeps its choices only if both branches are known to stay within them.
-      def merged(yes, no) = yes.type == no.type || !yes.type.text? ? yes.type : TEXT
+      def merged(yes, other)
+        yes.type == other.type || !yes.type.text? ? yes.type : TEXT
+      end
 
       def visit_call(node)
         function = Functions::ALL.fetch(node.data.text.downcase) { unknown_function(node.data) }

@@ -58,7 +58,8 @@ module VastLattice
       ].freeze
 
       # Name => Function.
-      ALL = TABLE.to_h do |name, takes, rule, call, about, example, spread|
+      ALL = TABLE.to_h do |name, takes, rule, *rest|
+        call, about, example, spread = rest
         [name, Function.new(name: name, takes: takes, rule: Ractor.make_shareable(rule), call: call, about: about,
                             example: example, spread: spread || false)]
       end.freeze

@@ -28,9 +28,7 @@ module VastLattice
       def tokens
         refuse_unreadable
         found = []
-        until blank_skipped_to_end?
-          found << token
-        end
+        found << token until blank_skipped_to_end?
         found << Token.new(kind: :end, text: '', span: span(@text.size, 0))
       end
 

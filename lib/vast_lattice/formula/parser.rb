@@ -109,9 +109,10 @@ module VastLattice
       end
 
       def membership(value)
-        return join(:in, value, range_or_list) unless take(:sign, '(')
-
+        start = take(:sign, '(') || (return join(:in, value, range_or_list))
         tests = [range_or_expression]
+        return join(:in, value, range(start, tests.first)) if take(:sign, '..')
+
         tests << range_or_expression while take(:sign, ',')
         expect(:sign, ')')
         join(:in, value, *tests)
@@ -174,9 +175,7 @@ module VastLattice
       def bracketed
         return range_or_list if peek.is?(:sign, '[')
 
-        unless take(:sign, '(')
-          refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.')
-        end
+        refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.') unless take(:sign, '(')
         inner = expression
         expect(:sign, ')')
         inner

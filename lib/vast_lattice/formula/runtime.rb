@@ -31,7 +31,7 @@ module VastLattice
       def modulo_of(value, divisor) = divisor.zero? ? Float::NAN : value.modulo(divisor)
       def exp_of(value) = Math.exp(value)
       def log_of(value) = value.positive? ? Math.log(value) : Float::NAN
-      def odd_of(value) = value.modulo(2.0) == 1.0
+      def odd_of(value) = (value - 1.0).modulo(2.0).zero?
       def even_of(value) = value.modulo(2.0).zero?
       def not_of(value) = !value
       def round_up_of(value, step) = in_steps(value, step, :ceil)

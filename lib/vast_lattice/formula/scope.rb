@@ -2,10 +2,6 @@
 
 module VastLattice
   module Formula
-    # A name that formulas may use: its type, and its number in the compiled plan.
-    class Variable < Value.with(:name, :type, :index)
-    end
-
     # The names a formula can see. Case does not matter; an unknown name is never accepted.
     class Scope
       attr_reader :variables

@@ -42,7 +42,7 @@ module VastLattice
         freeze
       end
 
-      def move(right, up) = Loop.new(vertices.map { |x, y, bulge| [x + right, y + up, bulge] })
+      def move(right, upwards) = Loop.new(vertices.map { |x, y, bulge| [x + right, y + upwards, bulge] })
 
       # Turned about the origin by degrees, counter-clockwise.
       def turn(degrees)
@@ -84,7 +84,7 @@ module VastLattice
 
       # Centre and radius [x, y, r] if it is one whole circle, else nil.
       def circle
-        return unless vertices.size == 2 && vertices.all? { |_, _, bulge| bulge == 1.0 }
+        return unless vertices.size == 2 && vertices.all? { |_, _, bulge| (bulge - 1.0).zero? }
 
         (x0, y0), (x1, y1) = vertices.map { |vertex| vertex.first(2) }
         [(x0 + x1) / 2, (y0 + y1) / 2, Math.hypot(x1 - x0, y1 - y0) / 2]

@@ -19,7 +19,7 @@ module VastLattice
       def relation(outline, loop)
         whole = geometry(outline)
         piece = geometry(loop)
-        return :inside if whole.contains_properly?(piece)
+        return :inside if whole.contains?(piece) && !whole.boundary.intersects?(piece)
 
         whole.intersects?(piece) && whole.intersection(piece).area > 1e-9 ? :crosses : :outside
       end

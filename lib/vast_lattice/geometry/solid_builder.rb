@@ -133,7 +133,9 @@ module VastLattice
       def feature_part(feature) = @bound.shapes.find { |shape| shape.feature.name == feature.name }.part.name
 
       def overlap_text(one, other)
-        one.equal?(other) ? "Instances of #{one.feature.title} overlap each other." : "#{one.feature.title} and #{other.feature.title} overlap."
+        return "Instances of #{one.feature.title} overlap each other." if one.equal?(other)
+
+        "#{one.feature.title} and #{other.feature.title} overlap."
       end
 
       # Adds a finding; returns false.

@@ -94,9 +94,7 @@ module VastLattice
       end
 
       def by_default(target, _decision)
-        unless target.value?
-          return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place }
-        end
+        return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
 
         used = uses(@bound.items[target.index].default)
         { sentence: with_numbers("Nothing else decides it, so it has its default, #{entry_text(target.subject.default, target)}", used),

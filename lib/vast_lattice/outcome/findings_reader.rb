@@ -65,12 +65,11 @@ module VastLattice
         error(:not_offered, found, message, remedy)
       end
 
-      def disagree(index, first, second, one, other)
+      # +said+ lists pairs of rule index and value.
+      def disagree(index, said)
         found = target(index)
-        names = [[first, one], [second, other]].map do |code, value|
-          "\"#{@plan.family.rules[Plan::Decider.decode(code).last].name}\" says #{found.text(value)}"
-        end
-        error(:rules_disagree, found, "Two rules disagree on #{found.name}: #{names.sort.join(', ')}.",
+        words = said.map { |rule, value| "\"#{@plan.family.rules[rule].name}\" says #{found.text(value)}" }
+        error(:rules_disagree, found, "Rules disagree on #{found.name}: #{words.join(', ')}. None of them decides it.",
               'Change the condition of one, or join them in one else-if chain.')
       end
 

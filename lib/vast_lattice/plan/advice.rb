@@ -31,7 +31,8 @@ module VastLattice
 
       def always_in_table?(target)
         column = @bound.column(target)
-        column && column.cells.any? && column.cells.all?
+        cells = column ? column.cells : []
+        cells.any? && cells.all?
       end
 
       def values = @bound.targets.select(&:value?)

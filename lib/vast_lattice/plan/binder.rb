@@ -90,9 +90,7 @@ module VastLattice
           bind_effect(effect, Place.at(*place.path, index))
         end
         twice = found.grep(Consequence::Decision).group_by { |item| item.target.index }.values.find { |same| same.size > 1 }
-        if twice
-          @reader.error(:decided_twice, "#{twice.first.target.name} is decided twice in one branch.", place, 'Remove one effect.')
-        end
+        @reader.error(:decided_twice, "#{twice.first.target.name} is decided twice in one branch.", place, 'Remove one effect.') if twice
         found
       end
 

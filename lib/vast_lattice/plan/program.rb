@@ -20,7 +20,7 @@ module VastLattice
         @order = order
         @constants = []
         @source = compose
-        @lambda = Formula::Runtime.module_eval("lambda { |constants| #{@source} }", 'plan', 1).call(@constants)
+        @lambda = Formula::Runtime.module_eval("lambda { |constants| #{@source} }", __FILE__, __LINE__).call(@constants)
       end
 
       def call(overrides, rows, answers) = @lambda.call(overrides, rows, answers)
@@ -30,7 +30,7 @@ module VastLattice
       def compose
         body = [*@order.steps.map { |step| step.is_a?(Bound::Rule) ? rule(step) : target(step) },
                 *@bound.targets.filter_map { |target| checks(target) }, *@bound.rules.map { |rule| notices(rule) }]
-        head = ["lambda { |o, t, a|", 'f = []', "l = Array.new(#{@bound.targets.size})"]
+        head = ['lambda { |o, t, a|', 'f = []', "l = Array.new(#{@bound.targets.size})"]
         constants = @constants.each_index.map { |index| "c#{index} = constants[#{index}]" }
         [*constants, *head, *body, result, '}'].join("\n")
       end
@@ -70,20 +70,31 @@ module VastLattice
 
       def code(kind, index = 0) = Decider.code(kind, index)
 
-      # What the rules that apply say: the value into s, the rule's decider code into w; a rule that
-      # disagrees with the first is a finding.
+      # What the rules that apply say: the value into s, the decider code of the first by name into w. Rules
+      # that disagree are a finding that lists them all, and then none of them decides.
       def rule_values(target)
-        decisions = @bound.decisions(target)
+        decisions = decisions(target)
         return [] if decisions.empty?
 
-        ['s = w = nil', *decisions.map { |rule, branch, decision| rule_value(target, rule, branch, decision) }]
+        ['s = w = nil', 'm = false', *decisions.map { |rule, branch, decision| rule_value(rule, branch, decision) },
+         *(disagreement(target, decisions) if decisions.size > 1)]
       end
 
-      def rule_value(target, rule, branch, decision)
-        decider = code(:rule, rule.index)
+      # Sorted by name, so that the order of writing does not matter.
+      def decisions(target)
+        @bound.decisions(target).sort_by { |rule, branch, _| [rule.rule.name, branch] }
+      end
+
+      def rule_value(rule, branch, decision)
         "if b#{rule.index} == #{branch} then x = #{settled(decision.value)}; " \
-          "if s.nil? then s = x; w = #{decider} " \
-          "elsif s != x then f << [:disagree, #{target.index}, w, #{decider}, s, x] end; end"
+          "if s.nil? then s = x; w = #{code(:rule, rule.index)} elsif s != x then m = true end; end"
+      end
+
+      def disagreement(target, decisions)
+        said = decisions.map do |rule, branch, decision|
+          "q << [#{rule.index}, #{settled(decision.value)}] if b#{rule.index} == #{branch}"
+        end
+        ['if m then q = []', *said, "f << [:disagree, #{target.index}, q]", 's = nil', 'end']
       end
 
       def by_rules(target) = @bound.decisions(target).empty? ? [] : [['!s.nil?', 's', 'w']]

@@ -4,6 +4,10 @@ module VastLattice
   class Plan
     # Reads the dimensions of stocks and features.
     class ShapeBinder
+      OFFSET = Family::Measure.new(name: 'offset', label: 'offset')
+      PITCH = Family::Measure.new(name: 'pitch', label: 'pitch')
+      COUNT = Family::Measure.new(name: 'count', label: 'count', unit: '')
+
       attr_reader :stocks, :features
 
       def initialize(family, reader)
@@ -71,10 +75,6 @@ module VastLattice
       end
 
       def length(text, place, measure) = @reader.entry_of(text, measure.type, Units[measure.unit], place)
-
-      OFFSET = Family::Measure.new(name: 'offset', label: 'offset')
-      PITCH = Family::Measure.new(name: 'pitch', label: 'pitch')
-      COUNT = Family::Measure.new(name: 'count', label: 'count', unit: '')
 
       # Without an anchor, a feature sits in the centre.
       def offset(anchor, place) = length(anchor ? anchor.offset : '0', Place.at(*place.path, 'offset'), OFFSET)

@@ -64,9 +64,7 @@ module VastLattice
       end
 
       def choice_type(parameter, unit, place)
-        if parameter.choices.empty?
-          find(:missing_choices, "#{parameter.name} is a choice without choices.", place, 'List at least one.')
-        end
+        find(:missing_choices, "#{parameter.name} is a choice without choices.", place, 'List at least one.') if parameter.choices.empty?
         numeric = !unit.plain? || (parameter.choices.any? && parameter.choices.all?(Entry::PLAIN))
         numeric ? Formula::Type.number(unit.dimension) : Formula::Type.text(parameter.choices)
       end

@@ -32,7 +32,7 @@ module VastLattice
           end
         end
 
-        def self.on(family, form, &block) = family.with(forms: Edits.change(family.forms, form, 'form', &block))
+        def self.on(family, form, &) = family.with(forms: Edits.change(family.forms, form, 'form', &))
         private_class_method :on
       end
     end

@@ -91,8 +91,8 @@ module VastLattice
           end
         end
 
-        def self.on(family, table, &block)
-          family.with(tables: Edits.change(family.tables, table, 'table', &block))
+        def self.on(family, table, &)
+          family.with(tables: Edits.change(family.tables, table, 'table', &))
         end
         private_class_method :on
 

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+require 'fileutils'
+
+# What the browser needs from npm, copied from node_modules into public/vendor and shipped from there.
+module Assets
+  ROOT = File.expand_path('../..', __dir__)
+  FONT = '@fontsource-variable/atkinson-hyperlegible'
+
+  # Source below node_modules => place below public/vendor.
+  FILES = {
+    '@alpinejs/csp/dist/module.esm.min.js' => 'alpine/alpine.js',
+    'bootstrap/dist/css/bootstrap.min.css' => 'bootstrap/bootstrap.css',
+    'bootstrap/LICENSE' => 'bootstrap/LICENSE',
+    'tabulator-tables/dist/js/tabulator_esm.min.js' => 'tabulator/tabulator.js',
+    'tabulator-tables/dist/css/tabulator_simple.min.css' => 'tabulator/tabulator.css',
+    'tabulator-tables/LICENSE' => 'tabulator/LICENSE',
+    "#{FONT}-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2" => 'fonts/next-latin.woff2',
+    "#{FONT}-next/files/atkinson-hyperlegible-next-latin-ext-wght-normal.woff2" => 'fonts/next-latin-ext.woff2',
+    "#{FONT}-next/LICENSE" => 'fonts/LICENSE-next',
+    "#{FONT}-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2" => 'fonts/mono-latin.woff2',
+    "#{FONT}-mono/files/atkinson-hyperlegible-mono-latin-ext-wght-normal.woff2" => 'fonts/mono-latin-ext.woff2',
+    "#{FONT}-mono/LICENSE" => 'fonts/LICENSE-mono'
+  }.freeze
+
+  # Content of a file as it ships: without the link to a source map that does not ship.
+  def self.content(source)
+    File.binread(File.join(ROOT, 'node_modules', source)).sub(%r{^(//|/\*)# sourceMappingURL=.*$}, '')
+  end
+
+  def self.path(place) = File.join(ROOT, 'public/vendor', place)
+
+  # Copies everything.
+  def self.copy
+    FILES.each do |source, place|
+      FileUtils.mkdir_p(File.dirname(path(place)))
+      File.binwrite(path(place), content(source))
+    end
+  end
+end

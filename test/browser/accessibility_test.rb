@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# axe-core (npm) on every page, at the three widths the screens must hold.
+class AccessibilityTest < BrowserCase
+  AXE = File.read(File.join(ROOT, 'node_modules/axe-core/axe.min.js'))
+  PAGES = ['/families', *%w[shape name vary rule guide prove release].map { |stage| "/families/side-frame/#{stage}" }].freeze
+  RUN = "const done = arguments[0]; axe.run().then((found) => done(found.violations.filter((item) => ['serious', 'critical'].includes(item.impact))" \
+        '.map((item) => `${item.id}: ${item.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(" | ")}`)));'
+
+  def test_axe_finds_nothing_serious_and_nothing_overflows
+    PAGES.each do |path|
+      visit path
+      assert_selector path == '/families' ? '.card-sheet' : '.picture svg'
+      page.execute_script("document.querySelector('.rule-new button')?.click(); document.querySelector('button.recipe-title')?.click();")
+      sleep 0.3
+      page.execute_script(AXE)
+
+      assert_empty page.evaluate_async_script(RUN), path
+      [1024, 1280, 1920].each do |width|
+        page.driver.resize(width, 800)
+        assert_operator page.evaluate_script('document.documentElement.scrollWidth'), :<=, width, "#{path} at #{width}"
+      end
+    end
+  end
+end

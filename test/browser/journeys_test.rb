@@ -1,0 +1,260 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# The main journeys, in the real browser.
+class JourneysTest < BrowserCase
+  # From an input event to a changed picture, in milliseconds.
+  LATENCY = <<~JS
+    const done = arguments[0];
+    const picture = document.querySelector('.picture');
+    const slider = document.getElementById('ask-quick-length');
+    const begun = performance.now();
+    new MutationObserver(() => requestAnimationFrame(() => done(performance.now() - begun))).observe(picture, { childList: true });
+    slider.value = 1200;
+    slider.dispatchEvent(new Event('input', { bubbles: true }));
+  JS
+
+  def test_the_length_slider_changes_picture_holes_and_mass_at_once
+    open_stage('guide')
+    mass = fact('mass')
+    assert_equal 26, holes('shaft_holes')
+    run_script(LATENCY) # the first request of a session is slower than all that follow
+    slide('ask-quick-length', 2000)
+    assert_selector '.ask-read[data-value=length]', text: '2000 mm'
+
+    assert_operator run_script(LATENCY), :<, 500
+    assert_equal 16, holes('shaft_holes')
+    assert_equal '16', find('.ask-read[data-value=shaft_count]').text
+    refute_equal mass, fact('mass')
+  end
+
+  def test_at_the_limit_a_feature_goes_one_step_above_it_is_back
+    open_stage('guide')
+    slide('ask-quick-length', 601)
+    assert_selector '.picture [data-feature=windows]'
+    find('.picture [data-feature=windows]').click
+    assert_selector '.because', text: 'Its own condition length > 600 mm holds, where length is 601 mm.'
+
+    slide('ask-quick-length', 600)
+    assert_no_selector '.picture [data-feature=windows]'
+    assert_selector '.because', text: 'Its own condition length > 600 mm does not hold, where length is 600 mm.'
+    find('.because-uses button', text: 'length').click
+    assert_selector '.because-by', text: 'person (answer)'
+
+    find('[data-choice=heavy]').click
+    slide('ask-quick-length', 2500)
+    assert_selector '.ask-read[data-value=length]', text: '2500 mm'
+    fill_in 'Find a name', with: "windows.built\n"
+    assert_selector '.because', text: 'Rule "Heavy loads" makes it suppressed because load_class = "heavy", where load_class is heavy.'
+  end
+
+  def test_picking_a_row_shows_that_row
+    open_stage('shape')
+    select 'SF-0500', from: 'Sizes'
+    assert_selector '[data-fact=mass]', text: '0.689 kg'
+    assert_selector '[data-state=windows]', text: 'suppressed'
+    assert_no_selector '.picture [data-feature=windows]'
+    click_on 'Next row of Sizes'
+    assert_selector '[data-state=windows]', text: 'shown'
+    find('body').send_keys(%i[alt page_down])
+    assert_field 'Sizes', with: 'SF-0800'
+    click_link 'Prove'
+    assert_selector '.lattice-variant.in-view', text: 'SF-0800'
+  end
+
+  # Export, edit elsewhere, bring back: exactly the edited cells are shown before anything is kept.
+  def test_a_csv_goes_out_is_edited_and_comes_back
+    open_stage('vary')
+    csv = page.evaluate_async_script("fetch(document.querySelector('a[download]').href).then((answer) => answer.text()).then(arguments[0])")
+    path = File.join(TestApplication::FOLDER, 'edited.csv')
+    File.write(path, csv.sub('SF-0630,630,', 'SF-0630,590,').sub('SF-2000,2000,120', 'SF-2000,2000,130'))
+    attach_file('CSV in', path, make_visible: true)
+
+    assert_selector '.preview h3', text: '2 differences'
+    assert_equal([['changed', 'SF-0630, length', '630', '590'], ['changed', 'SF-2000, depth', '120', '130']],
+                 all('.difference').map { |row| row.all('td').map(&:text) })
+    assert_selector '.effects', text: 'SF-0630: Windows shown -> suppressed'
+    assert_equal '630', store.find('side-frame').family.tables.first.row('SF-0630').cells['length']
+
+    click_on 'Accept'
+    assert_selector '.grid .tabulator-cell', text: '590'
+    assert_equal(%w[590 130], [%w[SF-0630 length], %w[SF-2000 depth]].map { |row, column| store.find('side-frame').family.tables.first.row(row).cells[column] })
+    click_on 'Undo'
+    assert_selector '.grid .tabulator-cell', text: '630'
+    assert_equal side_frame, store.find('side-frame').family
+
+    File.write(path, csv.sub('SF-0630,630', 'SF-0630,630 kg'))
+    attach_file('CSV in', path, make_visible: true)
+    assert_selector '.preview .problems', text: 'table size, row SF-0630, column length: The formula gives a mass, but a length is expected.'
+    assert_no_button 'Accept'
+  end
+
+  def test_undo_brings_the_old_values_back
+    open_stage('shape')
+    find('button.recipe-title', text: 'Shaft holes').click
+    enter('diameter', '14 mm')
+    assert_selector '[data-dimension="shaft_holes.diameter"]', text: '14 mm'
+    click_on 'Undo'
+    assert_selector '[data-dimension="shaft_holes.diameter"]', text: '12.5 mm'
+    assert_field 'f-shaft_holes-diameter', with: 'shaft_bore'
+    click_on 'Redo'
+    assert_field 'f-shaft_holes-diameter', with: '14 mm'
+  end
+
+  def enter(label, text, within: '.recipe-step.selected')
+    field = find("#{within} .entry", text: label, match: :first).find('.entry-text')
+    field.set(text) # leaves the field, which keeps the entry
+  end
+
+  def test_a_misspelt_name_is_refused_and_underlined
+    open_stage('shape')
+    find('button.recipe-title', text: 'Windows').click
+    enter('width', '2 * lenght')
+
+    assert_selector '.entry-wrong', text: 'There is no name "lenght". Did you mean length?'
+    assert_equal 'lenght', find('.wrong-part').text
+    assert_includes find('.wrong-part').style('text-decoration-line').values, 'underline'
+    assert_field 'f-windows-width', with: '2 * lenght'
+    assert_equal side_frame, store.find('side-frame').family
+    find('#f-windows-width').send_keys(:escape)
+    assert_field 'f-windows-width', with: 'window_length'
+  end
+
+  # A dimension is named where it is typed, a feature is added, its edge changed, its condition tried.
+  def test_shaping_without_leaving_the_stage
+    open_stage('shape')
+    fill_in 'Name', with: 'drain_hole'
+    select 'Hole', from: 'Kind'
+    click_on 'Add step'
+    assert_selector '.picture [data-feature=drain_hole]'
+    enter('diameter', '16 mm as drain_bore')
+    assert_field 'f-drain_hole-diameter', with: 'drain_bore'
+    find('#f-drain_hole-horizontal-from').select('right')
+    enter('across, offset', '150 mm')
+    assert_selector '[data-dimension="drain_hole.horizontal.offset"]', text: '150 mm'
+    find('#f-drain_hole-built').click
+    press('length > 1 m')
+    assert_selector '.entry-says', text: 'yes here; holds in 4 of 8 variants'
+    press(:enter)
+    assert_selector '[data-recipe=drain_hole] .recipe-condition', text: 'built when length > 1 m'
+
+    family = store.find('side-frame').family
+    assert_equal ['16 mm', 'right', 'length > 1 m'], [family.parameter('drain_bore').default, family.feature('drain_hole').horizontal.from, family.feature('drain_hole').built_when]
+  end
+
+  def test_a_rule_is_built_by_picking
+    open_stage('rule')
+    click_on 'New rule'
+    fill_in 'Rule', with: 'Deep frames'
+    within('.rule-editor') do
+      select 'Frame depth', from: 'Value'
+      select 'is at least', from: 'Comparison'
+      fill_in 'Compared with', with: '160'
+      assert_field 'As text', with: 'depth >= 160 mm'
+      assert_selector '.entry-says', text: 'holds in 1 of 8 variants'
+      find_field('Subject', match: :first).select('Label hole')
+      click_on 'Keep the rule'
+    end
+
+    assert_selector '[aria-label="Rule Deep frames"]', text: 'applies in 1 of 8 variants'
+    rule = store.find('side-frame').family.rule('Deep frames')
+    assert_equal ['depth >= 160 mm', [%w[suppress label_hole]]], [rule.branches.first.condition, rule.branches.first.effects.map { |effect| [effect.kind, effect.target] }]
+    within('[aria-label="Rule Deep frames"]') { click_on 'Switch off' }
+    assert_selector '.rule-off', text: 'switched off'
+  end
+
+  # Cells by keyboard: move, edit, leave a cell open; a bad value is refused and the old one kept.
+  def test_the_table_is_edited_by_keyboard
+    open_stage('vary')
+    grid_cell('SF-2000', 'depth').click
+    assert_selector '.because', text: 'Row SF-2000 of table size says 120 mm.'
+    press(:enter)
+    assert_selector '.tabulator-editing input'
+    press('140', :enter)
+    assert_selector '[data-fact=area]', text: '1908.72 cm2'
+    assert_equal '140', store.find('side-frame').family.tables.first.row('SF-2000').cells['depth']
+    grid_cell('SF-2000', 'depth').click
+    press(:enter)
+    assert_selector '.tabulator-editing input'
+    press('dept', :enter)
+    assert_selector '.entry-wrong', text: 'Did you mean depth?'
+    assert_equal 'dept', find('.wrong-part').text
+    assert_selector '.tabulator-row.in-view .tabulator-cell', text: '140 mm'
+  end
+
+  def grid_cell(row, column)
+    find(:xpath, "//div[contains(concat(' ', @class, ' '), ' tabulator-row ')][.//div[text()='#{row}']]//div[@tabulator-field='#{column}']")
+  end
+
+  def press(*keys) = page.driver.browser.keyboard.type(*keys)
+
+  def test_the_lattice_answers_why
+    open_stage('prove')
+    assert_selector '.lattice .cell', count: 64
+    find('[aria-label="Windows in SF-2500: suppressed by rule"]').click
+    assert_selector '.because', text: 'Rule "Heavy loads" makes it suppressed'
+    find('[aria-label="Tie holes in SF-0500: suppressed by table"]').click
+    assert_selector '.because', text: 'Row SF-0500 of table size says suppressed.'
+    find('[aria-label="Label hole in SF-0630: hidden by formula"]').click
+    assert_selector '.because', text: 'length >= 800 mm does not hold, where length is 630 mm'
+    assert_field 'Sizes', with: 'SF-0630'
+  end
+
+  def test_a_parameter_is_named_with_its_value
+    open_stage('name')
+    fill_in 'New parameter', with: 'length * depth as face'
+    click_on 'Add'
+    assert_selector '[data-name-row=face]', text: '240000 mm2'
+    fill_in 'New parameter', with: 'oak, ash as wood'
+    select 'choice', from: 'new-kind'
+    click_on 'Add'
+    assert_selector '[data-name-row=wood]', text: 'oak'
+    click_on 'Remove length'
+    assert_selector '.notice', text: 'length is still in use: parameter shaft_count, formula;'
+  end
+
+  # The whole of a real size table, through the interface: ISO 7089 washers from M3 to M36.
+  def test_washers_come_in_as_family_file_and_csv
+    visit '/families'
+    attach_file('Or bring in a family file (YAML or JSON)', File.join(ROOT, 'test/data/washer.yaml'))
+    click_on 'Bring in'
+    assert_selector 'h1', text: 'Plain washer'
+    click_link 'Vary'
+    attach_file('CSV in', File.join(ROOT, 'test/data/washer-iso-7089.csv'), make_visible: true)
+    assert_selector '.preview h3', text: '17 differences'
+    click_on 'Accept'
+    assert_selector '.grid .tabulator-cell', text: 'M36'
+    select 'M8', from: 'size'
+    assert_selector '[data-fact=mass]', text: '1.829 g'
+    click_link 'Release'
+    assert_selector '.resolved tbody tr', count: 17
+    assert_equal washers, store.find('plain-washer').family
+  end
+
+  def test_a_second_person_is_told_what_the_first_changed
+    open_stage('shape')
+    store.edit('side-frame', version: nil, person: 'Colleague') { |family| family.with(rules: family.rules.drop(1)) }
+    find('button.recipe-title', text: 'Windows').click
+    enter('width', '200 mm')
+
+    assert_selector '.entry-wrong', text: 'The family was changed meanwhile: Colleague: rule Heavy loads: removed.'
+    assert_equal 'window_length', store.find('side-frame').family.feature('windows').dimensions['width']
+  end
+
+  def test_a_specifier_fills_the_form_but_breaks_nothing
+    visit '/families'
+    select 'Specifier', from: 'Working as'
+    assert_no_text 'New family'
+    open_stage('guide')
+    find('[data-choice=painted]').click
+    assert_selector '.ask-says.is-wrong', count: 0
+    assert_selector '[data-value]', text: '2000 mm'
+    find('[data-choose=load_class][data-choice=heavy]').click
+    assert_selector '[data-says=gauge]', text: 'Decided by rule Heavy loads.'
+    open_stage('shape')
+    assert_no_button 'Add step'
+    find('button.recipe-title', text: 'Windows').click
+    assert_selector '#f-windows-width[readonly]'
+  end
+end

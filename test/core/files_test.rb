@@ -1,0 +1,160 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require 'tempfile'
+require 'stringio'
+
+# The family file, the CSV of a table, edits, and the command line.
+class FilesTest < CoreCase
+  DEMO = File.join(ROOT, 'demo/side-frame.yaml')
+
+  def test_what_was_typed_is_kept
+    text = "parameters:\n  - {name: a, kind: number, unit: in, default: 1/2 in}\n  - {name: b, kind: number, unit: mm, default: 0.50}\n"
+    family = family(text)
+
+    assert_equal ['1/2 in', '0.50'], family.parameters.map(&:default)
+    assert_equal family, read_family(Exchange::FamilyFile.yaml(family))
+    assert_equal '0.5 in', Plan.of(family).outcome.text('a')
+    assert_equal family.with(note: 'Größe 😀'), read_family(JSON.generate(JSON.parse(Exchange::FamilyFile.json(family.with(note: 'Größe 😀'))), ascii_only: true))
+  end
+
+  # Line and reason of every problem, all at once.
+  def test_broken_files_are_reported_by_line
+    broken = File.read(DEMO).sub('kind: choice', 'kind: chioce').sub('default: 300 mm', 'defualt: 300 mm').sub('when: load_class', 'whne: load_class')
+                 .sub('set: gauge', 'sett: gauge')
+    lines = broken.lines
+    problems = refused(Exchange::FamilyFile::Unreadable) { Exchange::FamilyFile.read(broken) }.problems
+
+    { 'chioce' => /kind must be one of number, count/, 'defualt' => /Did you mean default/, 'whne' => /Did you mean when/, 'sett' => /not an effect/ }
+      .each do |word, message|
+      number = lines.index { |line| line.include?(word) } + 1
+
+      assert(problems.any? { |line, text| line == number && text.match?(message) }, "#{word} in line #{number}: #{problems}")
+    end
+  end
+
+  def test_hostile_files_are_refused_in_words
+    ["a: &a [*a]\n", "a: !ruby/object:Object {}\n", '', "- 1\n", "vast_lattice: 1\nfamily: x\nfamily: y\n", "a: [\n", "\xff\xfe", "a: \0",
+     '{"vast_lattice": 1', '[' * 300, "vast_lattice: 2\nfamily: x\n", "---\na: 1\n---\nb: 2\n", "vast_lattice: 1\nfamily: ' '\n",
+     'x' * 9_000_000]
+      .each { |text| refute_empty refused(Exchange::FamilyFile::Unreadable) { Exchange::FamilyFile.read(text) }.problems, text[0, 40] }
+    random = Random.new(5)
+    500.times do
+      text = File.read(DEMO)
+      random.rand(1..4).times { text[random.rand(text.size), random.rand(1..8)] = ['{', '"', ':', "\n", '- ', '}', 'x', "\t"].sample(random: random) }
+      Plan.of(Exchange::FamilyFile.read(text).family)
+    rescue Exchange::FamilyFile::Unreadable => e
+      refute_empty e.problems
+    end
+  end
+
+  def test_csv_round_trip_keeps_what_was_typed
+    table = side_frame.tables.first
+    units = Exchange::TableCSV.units(Plan.of(side_frame))
+    csv = Exchange::TableCSV.write(table, units)
+
+    assert_equal 'variant,length [mm],depth [mm],gauge [mm],load_class,roller_pitch [mm],neighbour_follows,tie_holes.built', csv.lines.first.chomp
+    assert_equal table.rows, Exchange::TableCSV.read(csv, table, units).rows
+    semicolons = "\uFEFF#{csv.tr(',', ';')}"
+    assert_equal table.rows, Exchange::TableCSV.read(semicolons, table, units).rows
+    assert_equal 'cm', Exchange::TableCSV.read("variant,length (cm)\nA,50\n", table, units).columns.first.unit
+  end
+
+  def test_bad_csv_is_refused_with_line_and_reason
+    table = side_frame.tables.first
+    units = Exchange::TableCSV.units(Plan.of(side_frame))
+    { '' => /empty/, "variant,lenght\nA,1\n" => /column 2: "lenght".*Did you mean length/, "variant,length\nA,1\nA,2\n" => /stands there 2 times/,
+      "variant,length\n,1\n" => /Line 2.*must name the row/, "variant,length,length\nA,1,2\n" => /stands there twice/,
+      "variant,length\n\"A,1\n" => /not well-formed/, "variant,length [furlong]\nA,1\n" => /no unit/, "variant,length\n" => /no rows/,
+      "variant,length\nA,1,2\n" => /more cells/, "PK\u0003\u0004\0" => /binary/, "a\xff" => /not UTF-8/ }
+      .each { |text, reason| assert_match reason, refused(Exchange::TableCSV::Unreadable) { Exchange::TableCSV.read(text, table, units) }.message }
+  end
+
+  def edit(family, name, **arguments) = Family::Edits.apply(family, arguments.transform_keys(&:to_s).merge('do' => name))
+
+  def test_edits_are_functions_and_differences_are_readable
+    family = side_frame
+    edited = edit(family, 'set_cell', table: 'size', row: 'SF-0500', column: 'length', text: '510')
+    edited = edit(edited, 'add_row', table: 'size', name: 'SF-0501', like: 'SF-0500', after: 'SF-0500')
+    edited = edit(edited, 'set_feature', feature: 'windows', field: 'height', text: '40 mm as window_height')
+    edited = edit(edited, 'switch_rule', name: 'Heavy loads', active: false)
+
+    assert_equal ['parameter window_height: added', 'part frame, feature windows, height: depth - 58 mm -> window_height',
+                  'table size, row SF-0501: added', 'table size, row SF-0500, column length: 500 -> 510', 'rule Heavy loads, active:  -> false'].sort,
+                 Family::Difference.between(family, edited).map { |change| change.to_s.sub('active: added', 'active:  -> false') }.sort
+    assert_equal '40 mm', Plan.of(edited).outcome.text('window_height')
+    assert_equal side_frame, family
+  end
+
+  def test_edits_that_cannot_be_done_say_why
+    { ['set_cell', { table: 'sise', row: 'A', column: 'b', text: '' }] => /Did you mean size/,
+      ['set_cell', { table: 'size', row: 'SF-050', column: 'length', text: '1' }] => /Did you mean SF-0500/,
+      ['set_cells', { table: 'size' }] => /needs cells/, ['frobnicate', {}] => /no edit/,
+      ['set_feature', { feature: 'windows', field: 'width', text: '3 mm as length' }] => /already/,
+      ['set_feature', { feature: 'windows', field: 'horizontal.from', text: 'top' }] => /no edge/,
+      ['name_value', { text: '3 mm as two words' }] => /cannot be a name/, ['add_row', { table: 'size', name: 'sf-0500' }] => /already/,
+      ['put_rule', { rule: { 'name' => 'x', 'when' => 'length > 1', 'then' => [] } }] => /no effect/ }
+      .each { |(name, arguments), message| assert_match message, refused(Error) { edit(side_frame, name, **arguments) }.full_text }
+  end
+
+  # Exit code and output of a command.
+  def lattice(*arguments)
+    out = StringIO.new
+    err = StringIO.new
+    [CommandLine.new(arguments.map(&:to_s), out: out, err: err).run, out.string, err.string]
+  end
+
+  def with_file(text)
+    Tempfile.create(['family', '.yaml']) do |file|
+      file.write(text)
+      file.flush
+      yield file.path
+    end
+  end
+
+  def test_command_line
+    code, out, = lattice('resolve', DEMO, '--row', 'size=SF-0500', '--set', 'shaft_diameter=15')
+    assert_equal 0, code
+    assert_match(/^shaft_bore +15.5 mm +formula$/, out)
+    assert_match(/^windows +suppressed +formula$/, out)
+
+    code, out, = lattice('resolve', DEMO, '--row', 'size=', '--set', 'length=1 m', '--json')
+    assert_equal [0, 1000.0, 'mm', '1000 mm'], [code, *JSON.parse(out).dig('values', 'length').values_at('value', 'base_unit', 'text')]
+    assert_equal 9, lattice('table', DEMO)[1].lines.size
+    assert_equal 0, lattice('check', DEMO).first
+    assert_match(/\A<svg/, lattice('draw', DEMO)[1])
+    assert_equal JSON.parse(lattice('convert', DEMO)[1]), JSON.parse(Exchange::FamilyFile.json(side_frame))
+  end
+
+  def test_command_line_errors_have_one_clear_message_and_the_right_code
+    { ['resolve', DEMO, '--set', 'lenght=3'] => [2, /\AThere is no parameter "lenght". Did you mean length\?\n\z/],
+      ['resolve', '/nowhere.yaml'] => [2, /cannot be read: No such file/], ['dance', DEMO] => [2, /no command/],
+      ['resolve', DEMO, '--set', 'length'] => [2, /NAME=VALUE/], ['resolve', DEMO, '--wat'] => [2, /invalid option/] }
+      .each do |arguments, (code, message)|
+      actual, _, err = lattice(*arguments)
+
+      assert_equal code, actual
+      assert_match message, err
+    end
+    code, out, = lattice('resolve', DEMO, '--row', 'size=', '--set', 'length=9 m')
+    assert_equal 1, code
+    assert_match(/line 7: error: parameter length: length is 9000 mm, above the most allowed, 3000 mm/, out)
+  end
+
+  # A cycle, and a length added to a count: one message each, with its line.
+  def test_command_line_on_broken_families
+    with_file(File.read(DEMO).sub('default: 120 mm', 'formula: length / 10 + 3')) do |path|
+      code, out, = lattice('check', path)
+      assert_equal 1, code
+      assert_match(/\Aline 8: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm.$/, out)
+      assert_equal 2, lattice('resolve', path).first
+    end
+    with_file(File.read(DEMO).sub('default: 2000 mm', 'formula: end_margin * 8')) do |path|
+      broken = File.read(path).sub('default: roller_pitch / 2', 'default: length / 8')
+      File.write(path, broken)
+      code, out, = lattice('check', path)
+      assert_equal 1, code
+      assert_match(/circle: length -> end_margin -> length/, out)
+    end
+  end
+end

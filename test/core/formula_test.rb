@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require 'json'
+require 'open3'
+
+# The formula language: against feelin (npm), an independent FEEL, on unit-free expressions; then what is
+# ours: units, dimensions, messages.
+class FormulaTest < CoreCase
+  LENGTH = Formula::Type.number(Units::LENGTH)
+  NAMES = { 'length' => [2000.0, LENGTH], 'depth' => [120.0, LENGTH], 'finish' => ['painted', Formula::Type.text(%w[painted zinc])],
+            'pieces' => [4.0, Formula::NUMBER] }.freeze
+
+  # Random unit-free expressions of a wanted type. Divisors are never zero, roots never of negatives.
+  class Generator
+    def initialize(seed) = @random = Random.new(seed)
+
+    def number(depth)
+      return literal if depth.zero?
+
+      case @random.rand(11)
+      when 0..1 then "(#{number(depth - 1)} #{pick('+', '-', '*')} #{number(depth - 1)})"
+      when 2 then "#{number(depth - 1)} / (#{literal} + 1)"
+      when 3 then "(if #{truth(depth - 1)} then #{number(depth - 1)} else #{number(depth - 1)})"
+      when 4 then "#{pick('min', 'max', 'sum', 'mean')}(#{Array.new(3) { number(depth - 1) }.join(', ')})"
+      when 5 then "#{pick('min', 'max', 'sum')}([#{number(depth - 1)}, #{literal}])"
+      when 6 then "#{pick('floor', 'ceiling', 'abs')}(#{number(depth - 1)})"
+      when 7 then "sqrt(abs(#{number(depth - 1)}))"
+      when 8 then "modulo(#{number(depth - 1)}, #{literal} + 1)"
+      when 9 then "(#{literal} ** #{pick(0, 1, 2, 3)})"
+      else "-#{literal}"
+      end
+    end
+
+    def truth(depth)
+      return "#{literal} #{sign} #{literal}" if depth.zero?
+
+      case @random.rand(7)
+      when 0 then "(#{truth(depth - 1)} #{pick('and', 'or')} #{truth(depth - 1)})"
+      when 1 then "not(#{truth(depth - 1)})"
+      when 2 then "(#{number(depth - 1)} between #{bounds.join(' and ')})"
+      when 3 then "(#{literal} in #{pick('[', '(')}#{bounds.join('..')}#{pick(']', ')')})"
+      when 4 then "(#{literal} in (#{literal}, #{literal}, #{literal}))"
+      when 5 then "\"#{pick('oak', 'ash')}\" = \"#{pick('oak', 'ash')}\""
+      else "(#{number(depth - 1)} #{sign} #{number(depth - 1)})"
+      end
+    end
+
+    private
+
+    # In order: DMN (10.3.2.5) says that nothing lies between 19 and 1, feelin turns such bounds round.
+    def bounds = [literal, literal].sort_by(&:to_f)
+
+    def literal = pick(@random.rand(10).to_s, format('%.1f', @random.rand(20.0)), format('%.2f', @random.rand(3.0)))
+    def sign = pick('<', '<=', '>', '>=', '=', '!=')
+    def pick(*choices) = choices.sample(random: @random)
+  end
+
+  def test_generated_expressions_agree_with_feelin
+    generator = Generator.new(7089)
+    texts = Array.new(300) { generator.number(3) } + Array.new(200) { generator.truth(3) }
+    script = File.join(ROOT, 'test/support/feelin.mjs')
+    answers, status = Open3.capture2('node', script, stdin_data: JSON.generate(texts))
+
+    assert_predicate status, :success?
+    texts.zip(JSON.parse(answers)).each do |text, theirs|
+      ours = evaluate(text)
+      theirs.is_a?(Numeric) ? assert_in_delta(theirs, ours, 1e-6 * [1, theirs.abs].max, text) : assert_equal(theirs, ours, text)
+    end
+  end
+
+  def test_every_documented_example_holds
+    Formula::Functions::ALL.each_value { |function| assert_equal function.example.last, evaluate(function.example.first), function.name }
+  end
+
+  def test_units_in_literals_and_results
+    { '1/2 in' => 12.7, '3 1/2 in' => 88.9, '2 in + 1 mm' => 51.8, 'length / 2 mm' => 1000.0, '1 / 2' => 0.5,
+      'length in [1 m..2 m]' => true, '7.85 g/cm3 * 1 m3' => 7850.0, 'sqrt(length * 5 mm)' => 100.0, 'sin(30 deg)' => 0.5,
+      'LENGTH > 900 mm and finish = "painted"' => true, 'round_up(depth, 50 mm)' => 150.0, 'if length > 900 mm then 4 else 2' => 4.0 }
+      .each { |text, value| assert_equal value, evaluate(text, NAMES), text }
+  end
+
+  # 0.1 + 0.2 is not 0.3 in binary; engineers compare at limits all the same.
+  def test_comparisons_at_a_limit
+    assert evaluate('0.1 + 0.2 = 0.3')
+    assert evaluate('3 * 0.1 <= 0.3')
+    refute evaluate('length > 2 m', NAMES)
+    assert_in_delta 26.0, evaluate('floor((2000.1 - 0.1) / 76.923076923076923)')
+  end
+
+  # Message, remedy and the underlined part of each wrong formula.
+  def test_wrong_formulas_are_refused_in_place
+    { 'lenght * 2' => ['lenght', /no name "lenght". Did you mean length\?/],
+      'length + 2' => ['length + 2', /Write 2 mm/], 'pieces + 3 mm' => ['pieces + 3 mm', /cannot be added. Write|cannot be added/],
+      'length > 3' => ['length > 3', /Write 3 mm/], 'finish = "pinted"' => ['"pinted"', /Did you mean painted/],
+      'finish = painted' => ['painted', /in quotes, "painted"/], 'floor(length)' => ['floor(length)', /expects plain numbers/],
+      'sqroot(4)' => ['sqroot', /Did you mean sqrt/], '5 mn' => ['mn', /no unit "mn"/], '1 / 0' => ['0', /divides by zero/],
+      'length +' => ['', /ends too early/], '(length' => ['', /Expected \)/], "'oak'" => ["'", /does not belong/],
+      'if finish then 1 else 2' => ['finish', %r{yes/no value is expected}], '"oak' => ['"', /not closed/] }
+      .each do |text, (part, message)|
+      error = refused { evaluate(text, NAMES) }
+
+      assert_match message, error.full_text, text
+      assert_equal part, text[error.span.start, error.span.length], text
+    end
+  end
+
+  # Nothing that a user types becomes code, and nothing else than our own error comes out.
+  def test_hostile_texts
+    random = Random.new(1)
+    pieces = ['`id`', '#{exit}', '"\#{exit}"', 'system("id")', "\0", '((((', ']]]]', '1e99', '9' * 50, 'v0', 'o[0]', '..', 'if', 'in', '\\', '"', "'", '∞']
+    texts = Array.new(1500) { Array.new(random.rand(1..6)) { pieces.sample(random: random) }.join(['', ' ', '+'].sample(random: random)) }
+    [*texts, '(' * 10_000, '[' * 500, 'not(' * 200, '1+' * 900, 'system', '1e999', '-' * 300, ''].each do |text|
+      evaluate(text, NAMES)
+    rescue Formula::Error => e
+      assert_operator e.span.start, :<=, text.size
+    end
+    assert_equal '#{1 + 1}`id`', evaluate('"#{1 + 1}`id`"')
+  end
+end

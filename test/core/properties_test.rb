@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require_relative '../support/random_family'
+
+# Properties that hold for every family, over many random ones.
+class PropertiesTest < CoreCase
+  COUNT = 120
+
+  def each_family
+    COUNT.times do |seed|
+      random = RandomFamily.new(seed)
+      family = random.family
+      yield family, random.pick, seed
+    end
+  end
+
+  def outcome(family, pick)
+    plan = Plan.of(family)
+    assert_predicate plan, :runnable?, plan.errors.join("\n")
+    plan.outcome(pick)
+  end
+
+  # All that an outcome says, by name, so that families written in another order compare.
+  def said(outcome)
+    names = outcome.plan.targets.map(&:name).sort
+    [names.to_h { |name| [name, [outcome.text(name), outcome.decider(name).to_s, outcome.limit(name)]] }, outcome.findings.map(&:to_s)]
+  end
+
+  def shuffled(family, seed)
+    random = Random.new(seed)
+    shuffle = ->(list) { list.shuffle(random: random) }
+    family.with(parameters: shuffle[family.parameters], rules: shuffle[family.rules],
+                parts: family.parts.map { |part| part.with(features: shuffle[part.features]) })
+  end
+
+  def test_the_order_of_writing_does_not_matter
+    each_family do |family, pick, seed|
+      assert_equal said(outcome(family, pick)), said(outcome(shuffled(family, seed), pick)), "seed #{seed}"
+    end
+  end
+
+  def test_there_is_no_memory
+    each_family do |family, pick, _|
+      plan = Plan.of(family)
+      first = said(plan.outcome(pick))
+      plan.outcome(pick.with(rows: { 'sizes' => 'r2' }, answers: {}, overrides: { 'f0.built' => 'no' }))
+
+      assert_equal first, said(plan.outcome(pick))
+    end
+  end
+
+  def test_saving_and_loading_loses_nothing
+    each_family do |family, pick, _|
+      [Exchange::FamilyFile.yaml(family), Exchange::FamilyFile.json(family)].each do |text|
+        loaded = Exchange::FamilyFile.read(text).family
+
+        assert_equal family, loaded
+        assert_equal said(outcome(family, pick)), said(outcome(loaded, pick))
+      end
+      assert_equal family, Family::Elements.of(family).family
+    end
+  end
+
+  # Every value and state has one decider, and a reason that names only what exists.
+  def test_everything_has_a_decider_and_a_reason
+    each_family do |family, pick, _|
+      outcome = outcome(family, pick)
+      outcome.plan.targets.each do |target|
+        reason = outcome.because(target.name)
+
+        assert_includes Plan::Decider::KINDS, reason.decision.kind
+        refute_equal :none, reason.decision.kind
+        assert_empty reason.uses.keys - outcome.plan.targets.map(&:name)
+        refute_empty reason.sentence
+      end
+    end
+  end
+
+  def test_rules_only_narrow_limits
+    each_family do |family, pick, _|
+      free = outcome(family.with(rules: []), pick)
+      bound = outcome(family, pick)
+      family.parameters.each do |parameter|
+        (least, most), (new_least, new_most) = [free, bound].map { |outcome| outcome.limit(parameter.name) }
+
+        assert_operator new_least, :>=, least if least
+        assert_operator new_most, :<=, most if most
+      end
+    end
+  end
+
+  # Taking a patch back gives the family as it was.
+  def test_patches_can_be_undone
+    each_family do |family, _, seed|
+      other = shuffled(RandomFamily.new(seed + 10_000).family, seed)
+      one, two = [family, other].map { |item| Family::Elements.of(item) }
+      patch = Family::Elements::Patch.from_tree(JSON.parse(JSON.generate(one.patch_to(two).to_tree)))
+
+      assert_equal other, one.apply(patch).family
+      assert_equal family, two.apply(patch.reversed).family
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require_relative 'core'
+require_relative '../../bin/lib/mariadb'
+require_relative '../../app/boot'
+require 'rack/test'
+
+# The application as the tests run it: a database of its own, thrown away afterwards.
+module TestApplication
+  FOLDER = File.join(CoreTest::ROOT, "var/test-#{Process.pid}")
+
+  def self.start
+    @start ||= begin
+      @database = Mariadb.new(FOLDER).start
+      Minitest.after_run { stop }
+      VastLattice::Boot.start(@database.settings('lattice_test'))
+      VastLattice::Web.app(secret: 'x' * 64)
+    end
+  end
+
+  def self.stop
+    @database.stop
+    FileUtils.rm_rf(FOLDER)
+  end
+
+  # The demo and nothing else.
+  def self.reset
+    start
+    VastLattice::Storage::Database.clear
+    VastLattice::Boot.load_demo
+  end
+
+  def self.store = @store ||= VastLattice::Storage::Store.new
+end
+
+# Base of the tests of the web application without a browser.
+class WebCase < CoreCase
+  include Rack::Test::Methods
+
+  API = '/api/families/side-frame'
+
+  def setup = TestApplication.reset
+  def app = TestApplication.start
+  def store = TestApplication.store
+
+  # The token of this session's forms.
+  def token
+    get '/families'
+    last_response.body[/name="csrf-token" content="([^"]+)"/, 1]
+  end
+
+  def post_json(path, data, headers = { 'HTTP_X_CSRF_TOKEN' => token })
+    post path, JSON.generate(data), { 'CONTENT_TYPE' => 'application/json', **headers }
+    JSON.parse(last_response.body)
+  end
+
+  def get_json(path)
+    get path
+    JSON.parse(last_response.body)
+  end
+end

@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require_relative 'application'
+require 'capybara/minitest'
+require 'capybara/cuprite'
+
+Capybara.register_driver(:chromium) do |app|
+  quiet = %w[no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync]
+  Capybara::Cuprite::Driver.new(app, browser_path: '/usr/bin/chromium', window_size: [1280, 887], timeout: 20, process_timeout: 60,
+                                     js_errors: true, browser_options: quiet.to_h { |option| [option, nil] })
+end
+Capybara.server = :puma, { Silent: true, Threads: '1:8' }
+Capybara.default_driver = :chromium
+Capybara.default_max_wait_time = 5
+Capybara.enable_aria_label = true
+
+# Base of the tests in the real browser.
+class BrowserCase < CoreCase
+  include Capybara::DSL
+  include Capybara::Minitest::Assertions
+
+  def setup
+    TestApplication.reset
+    Capybara.app = TestApplication.start
+    page.driver.resize(1280, 887)
+  end
+
+  def teardown = Capybara.reset_sessions!
+
+  def store = TestApplication.store
+
+  # Opens a stage and waits until its scripts run.
+  def open_stage(stage, query = '', slug: 'side-frame')
+    visit "/families/#{slug}/#{stage}#{"?#{query}" unless query.empty?}"
+    assert_selector '.picture svg', wait: 10
+  end
+
+  def run_script(script) = page.evaluate_async_script(script)
+  def fact(name) = find("[data-fact=#{name}]").text
+  def holes(feature) = page.evaluate_script("document.querySelectorAll('.picture [data-feature=#{feature}] > path')[0]?.getAttribute('d').split('M').length - 1")
+
+  # Moves a slider as a hand does: to a value, with an input event.
+  def slide(id, value)
+    page.execute_script("const slider = document.getElementById('#{id}'); slider.value = #{value}; slider.dispatchEvent(new Event('input', { bubbles: true }));")
+  end
+end

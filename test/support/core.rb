@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+# Everything a test of the core needs.
+require 'minitest/autorun'
+require_relative '../../lib/vast_lattice'
+require_relative 'families'
+
+module CoreTest
+  ROOT = File.expand_path('../..', __dir__)
+end
+
+# Base of the tests of the core.
+class CoreCase < Minitest::Test
+  include VastLattice
+  include Families
+
+  ROOT = CoreTest::ROOT
+
+  # Evaluates a formula with named values: {"length" => [2000.0, Type]}.
+  def evaluate(text, given = {})
+    variables = given.keys.each_with_index.map { |name, index| Formula::Variable.new(name: name, type: given[name].last, index: index) }
+    typed = Formula.type(text, Formula::Scope.new(variables))
+    names = given.keys.each_index.map { |index| "v#{index}" }
+    Formula::Runtime.module_eval("lambda { |#{names.join(', ')}| #{Formula::Emitter.settled(typed)} }", __FILE__, __LINE__).call(*given.values.map(&:first))
+  end
+
+  # The error that the block raises.
+  def refused(kind = Formula::Error, &) = assert_raises(kind, &)
+end

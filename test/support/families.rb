@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+# Families to test with.
+module Families
+  # The demo's side frame.
+  def side_frame = read_family(File.read(File.join(CoreTest::ROOT, 'demo/side-frame.yaml')))
+
+  # The plain washers of ISO 7089 with their table.
+  def washers
+    family = read_family(File.read(File.join(CoreTest::ROOT, 'test/data/washer.yaml')))
+    csv = File.read(File.join(CoreTest::ROOT, 'test/data/washer-iso-7089.csv'))
+    units = VastLattice::Exchange::TableCSV.units(VastLattice::Plan.of(family))
+    family.with(tables: [VastLattice::Exchange::TableCSV.read(csv, family.tables.first, units)])
+  end
+
+  def read_family(text) = VastLattice::Exchange::FamilyFile.read(text).family
+
+  # A family from a few lines of YAML below the heading.
+  def family(body) = read_family("vast_lattice: 1\nfamily: Test\n#{body}")
+
+  def plan(body) = VastLattice::Plan.of(family(body))
+
+  def pick(rows: {}, answers: {}, overrides: {}) = VastLattice::Plan::Pick.new(rows: rows, answers: answers, overrides: overrides)
+end
