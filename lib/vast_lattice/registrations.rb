@@ -3,14 +3,14 @@
 # Every kind that the program knows, one line each. A new kind is one new file and one line here.
 module VastLattice
   Family::EFFECTS.register(Plan::Effects::Set)
-  Family::EFFECTS.register(Plan::Effects::State.new('build', :built, true, 'build a feature'))
-  Family::EFFECTS.register(Plan::Effects::State.new('suppress', :built, false, 'suppress a feature'))
-  Family::EFFECTS.register(Plan::Effects::State.new('show', :shown, true, 'show a feature'))
-  Family::EFFECTS.register(Plan::Effects::State.new('hide', :shown, false, 'hide a feature'))
+  Family::EFFECTS.register(Plan::Effects::State.new('build', :built, true, 'build'))
+  Family::EFFECTS.register(Plan::Effects::State.new('suppress', :built, false, 'suppress'))
+  Family::EFFECTS.register(Plan::Effects::State.new('show', :shown, true, 'show'))
+  Family::EFFECTS.register(Plan::Effects::State.new('hide', :shown, false, 'hide'))
   Family::EFFECTS.register(Plan::Effects::Limit)
   Family::EFFECTS.register(Plan::Effects::Offer)
-  Family::EFFECTS.register(Plan::Effects::Notice.new('forbid', :error, 'forbid, with a message'))
-  Family::EFFECTS.register(Plan::Effects::Notice.new('warn', :warning, 'warn, with a message'))
+  Family::EFFECTS.register(Plan::Effects::Notice.new('forbid', :error, 'forbid'))
+  Family::EFFECTS.register(Plan::Effects::Notice.new('warn', :warning, 'warn'))
 
   Family::STOCK_KINDS.register(Geometry::Stocks::Plate)
 

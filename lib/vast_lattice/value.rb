@@ -20,21 +20,23 @@ module VastLattice
       end
     end
 
-    # Field names with their defaults (REQUIRED where there is none).
-    def self.fields = @fields || superclass.fields
+    class << self
+      # Field names with their defaults (REQUIRED where there is none).
+      def fields = @fields ||= superclass.fields
+
+      # Fields with the instance variables that hold them.
+      def slots = @slots ||= fields.keys.to_h { |name| [name, :"@#{name}"] }.freeze
+    end
 
     # Raises ArgumentError for a missing or an unknown field.
     def initialize(**given)
-      fields = self.class.fields
-      unknown = given.keys - fields.keys
-      raise ArgumentError, "#{self.class}: unknown #{unknown.join(', ')}" unless unknown.empty?
-
-      fields.each do |name, default|
+      self.class.fields.each do |name, default|
         value = given.fetch(name, default)
         raise ArgumentError, "#{self.class}: missing #{name}" if REQUIRED.equal?(value)
 
-        instance_variable_set(:"@#{name}", Ractor.make_shareable(value))
+        instance_variable_set(self.class.slots[name], Ractor.make_shareable(value))
       end
+      refuse_unknown(given) unless given.each_key.all? { |name| self.class.fields.key?(name) }
       freeze
     end
 
@@ -48,5 +50,11 @@ module VastLattice
     alias eql? ==
 
     def hash = [self.class, to_h].hash
+
+    private
+
+    def refuse_unknown(given)
+      raise ArgumentError, "#{self.class}: unknown #{(given.keys - self.class.fields.keys).join(', ')}"
+    end
   end
 end

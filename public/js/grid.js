@@ -23,9 +23,9 @@ export function grid() {
       table = new TabulatorFull(this.$refs.grid, {
         data: this.data.rows,
         index: 'name',
-        rowHeader: { title: 'Variant', field: 'name', frozen: true, resizable: false, editor: 'input', cssClass: 'cell-name', headerSort: false, minWidth: 110 },
+        rowHeader: { title: 'Variant', field: 'name', frozen: true, resizable: false, editor: 'input', cssClass: 'cell-name', headerSort: false, width: 110 },
         columns: this.data.columns.map((column) => this.column(column)),
-        layout: 'fitDataStretch',
+        layout: 'fitColumns',
         nestedFieldSeparator: false,
         maxHeight: '62vh',
         headerSortClickElement: 'icon',
@@ -82,7 +82,8 @@ export function grid() {
         editor: list ? 'list' : 'input',
         editorParams: list ? { values: ['', ...column.choices], autocomplete: true, freetext: true, allowEmpty: true, listOnEmpty: true } : { selectContents: true },
         formatter: (cell) => this.shown(cell.getValue(), column),
-        minWidth: 84,
+        minWidth: 82,
+        headerWordWrap: true,
       };
     },
 

@@ -54,7 +54,9 @@ export function workspace() {
       try {
         do {
           this.again = false;
-          this.take(await get(`${this.api}/outcome?${query(this.state.pick)}&texts=${this.texts}`));
+          const state = await get(`${this.api}/outcome?${query(this.state.pick)}&texts=${this.texts}`);
+          // What was answered meanwhile is not in this state yet and must not be lost.
+          this.take(this.again ? { ...state, pick: this.state.pick } : state);
         } while (this.again);
       } catch (refusal) {
         this.tell(refusal.text);

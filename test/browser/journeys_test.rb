@@ -49,6 +49,22 @@ class JourneysTest < BrowserCase
     assert_selector '.because', text: 'Rule "Heavy loads" makes it suppressed because load_class = "heavy", where load_class is heavy.'
   end
 
+  # Answers given faster than the program resolves: none is lost.
+  def test_answers_in_quick_succession_all_count
+    open_stage('guide')
+    page.execute_script(<<~JS)
+      const slider = document.getElementById('ask-quick-length');
+      [900, 1300, 1700].forEach((length) => { slider.value = length; slider.dispatchEvent(new Event('input', { bubbles: true })); });
+      document.querySelector('[data-choice=painted]').click();
+      document.getElementById('ask-quick-neighbour_follows').click();
+    JS
+
+    assert_selector '.ask-read[data-value=length]', text: '1700 mm'
+    assert_selector '[data-choice=painted][aria-pressed=true]'
+    assert_selector '.picture [data-feature=joint_holes]'
+    assert_text '3 answers'
+  end
+
   def test_picking_a_row_shows_that_row
     open_stage('shape')
     select 'SF-0500', from: 'Sizes'

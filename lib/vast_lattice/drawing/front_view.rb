@@ -76,6 +76,10 @@ module VastLattice
 
       # Room in pixels that a feature's dimensions take, texts included.
       def extent(feature)
+        (@extents ||= {})[feature] ||= measured_extent(feature)
+      end
+
+      def measured_extent(feature)
         spans(feature).flat_map do |from, till, text, _|
           low, high = [@frame.x(from), @frame.x(till)].minmax
           high - low < text.size * 6.2 ? [low - 16, high + 24 + (text.size * 6.6)] : [low - 3, high + 3]
@@ -154,6 +158,10 @@ module VastLattice
 
       # Horizontal dimensions of a feature: [from mm, to mm, text, [foot heights in mm]].
       def spans(feature)
+        (@spans ||= {})[feature] ||= measured_spans(feature)
+      end
+
+      def measured_spans(feature)
         centres = feature.loops.map { |loop| centre(loop.box) }
         (position_span(feature, centres) + pattern_span(feature, centres)).reject { |from, till, *| (from - till).abs < 1e-6 }
       end

@@ -7,6 +7,8 @@ module VastLattice
       def width = right - left
       def height = top - bottom
 
+      def move(over, upwards) = Box.new(left: left + over, right: right + over, bottom: bottom + upwards, top: top + upwards)
+
       # Whether +other+ lies strictly within this box.
       def holds?(other) = other.left > left && other.right < right && other.bottom > bottom && other.top < top
 

@@ -11,7 +11,8 @@ module VastLattice
       # Edges of one full circle when it has to become a polygon.
       FACETS = 128
 
-      attr_reader :vertices
+      # +box+ is the smallest Box around it.
+      attr_reader :vertices, :edges, :box
 
       # A circle about the origin.
       def self.circle(diameter)
@@ -37,12 +38,17 @@ module VastLattice
         new([[-x, -y, 0.0], [x, -y, 1.0], [x, y, 0.0], [-x, y, 1.0]]).turn(angle)
       end
 
-      def initialize(vertices)
+      # A known +box+ need not be found again.
+      def initialize(vertices, box = nil)
         @vertices = vertices.freeze
+        @edges = edges_of(vertices).freeze
+        @box = box || measured_box
         freeze
       end
 
-      def move(right, upwards) = Loop.new(vertices.map { |x, y, bulge| [x + right, y + upwards, bulge] })
+      def move(right, upwards)
+        Loop.new(vertices.map { |x, y, bulge| [x + right, y + upwards, bulge] }, box.move(right, upwards))
+      end
 
       # Turned about the origin by degrees, counter-clockwise.
       def turn(degrees)
@@ -52,11 +58,6 @@ module VastLattice
         cos = Math.cos(angle)
         sin = Math.sin(angle)
         Loop.new(vertices.map { |x, y, bulge| [(x * cos) - (y * sin), (x * sin) + (y * cos), bulge] })
-      end
-
-      # Edges as [x0, y0, x1, y1, bulge].
-      def edges
-        vertices.each_with_index.map { |(x, y, bulge), index| [x, y, *vertices[index + 1 - vertices.size].first(2), bulge] }
       end
 
       # mm2, by the shoelace formula plus the segment between each arc and its chord.
@@ -73,13 +74,6 @@ module VastLattice
           chord = Math.hypot(x1 - x0, y1 - y0)
           bulge.zero? ? chord : radius(chord, bulge) * 4 * Math.atan(bulge).abs
         end
-      end
-
-      # Smallest Box around it.
-      def box
-        points = edges.flat_map { |edge| [edge.first(2), *extremes(edge)] }
-        xs, ys = points.transpose
-        Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
       end
 
       # Centre and radius [x, y, r] if it is one whole circle, else nil.
@@ -107,6 +101,17 @@ module VastLattice
       end
 
       private
+
+      # Edges as [x0, y0, x1, y1, bulge].
+      def edges_of(vertices)
+        [*vertices, vertices.first].each_cons(2).map { |(x, y, bulge), (next_x, next_y)| [x, y, next_x, next_y, bulge] }
+      end
+
+      def measured_box
+        points = edges.flat_map { |edge| [edge.first(2), *extremes(edge)] }
+        xs, ys = points.transpose
+        Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
+      end
 
       def radius(chord, bulge) = chord * (1 + (bulge**2)) / (4 * bulge.abs)
 

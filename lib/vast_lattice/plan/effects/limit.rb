@@ -7,7 +7,7 @@ module VastLattice
       module Limit
         def self.name = 'limit'
         def self.arguments = %w[least most]
-        def self.about = 'narrow the limits of a parameter'
+        def self.about = 'limit'
         def self.subject = :parameter
 
         # Returns the consequences; problems go to the reader.

@@ -7,7 +7,7 @@ module VastLattice
       module Offer
         def self.name = 'offer'
         def self.arguments = %w[choices]
-        def self.about = 'offer only some choices of a parameter'
+        def self.about = 'offer only'
         def self.subject = :choice
 
         # Returns the consequences; problems go to the reader.

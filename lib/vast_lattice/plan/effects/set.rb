@@ -7,7 +7,7 @@ module VastLattice
       module Set
         def self.name = 'set'
         def self.arguments = %w[to]
-        def self.about = 'set a parameter to a value or formula'
+        def self.about = 'set a value'
         def self.subject = :parameter
 
         # Returns the consequences; problems go to the reader.
