@@ -76,17 +76,34 @@ class Bench
   def run(names) = names.to_h { |name| [name, public_send(name)] }
 end
 
+# Prints results for people or as JSON.
+class Report
+  def initialize(results)
+    @results = results
+    @machine = "ruby #{RUBY_VERSION}, YJIT #{RubyVM::YJIT.enabled? ? 'on' : 'off'}"
+  end
+
+  def to_json(*)
+    lines = @results.transform_values do |list|
+      list.map { |what, seconds, ratio| { what: what, seconds: seconds, ratio: ratio }.compact }
+    end
+    JSON.pretty_generate('machine' => @machine, 'results' => lines)
+  end
+
+  def to_s
+    [@machine, *@results.flat_map { |name, list| ['', name, *list.map { |line| text(*line) }] }].join("\n")
+  end
+
+  private
+
+  def text(what, seconds, ratio = nil)
+    figure = seconds ? format('%12.1f µs', seconds * 1e6) : format('%12.1f ×', ratio)
+    format('  %-58<what>s %<figure>s', what: what, figure: figure)
+  end
+end
+
 json = false
 names = OptionParser.new { |parser| parser.on('--json') { json = true } }.parse(ARGV)
 abort "Known benchmarks: #{Bench::NAMES.join(', ')}" unless (names - Bench::NAMES).empty?
-results = Bench.new.run(names.empty? ? Bench::NAMES : names)
-machine = "ruby #{RUBY_VERSION}, YJIT #{RubyVM::YJIT.enabled? ? 'on' : 'off'}"
-if json
-  puts JSON.pretty_generate('machine' => machine, 'results' => results.transform_values { |lines| lines.map { |what, seconds, ratio| { what: what, seconds: seconds, ratio: ratio }.compact } })
-else
-  puts machine
-  results.each do |name, lines|
-    puts "\n#{name}"
-    lines.each { |what, seconds, ratio| puts format('  %-58<what>s %<figure>s', what: what, figure: seconds ? format('%12.1f µs', seconds * 1e6) : format('%12.1f ×', ratio)) }
-  end
-end
+report = Report.new(Bench.new.run(names.empty? ? Bench::NAMES : names))
+puts json ? report.to_json : report.to_s

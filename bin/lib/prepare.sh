@@ -28,7 +28,7 @@ ensure_debian() {
 ensure_gems() {
   export BUNDLE_GEMFILE="$ROOT/Gemfile"
   bundle check >/dev/null 2>&1 && return
-  say 'Installing gems into vendor/bundle (once; about a minute)'
+  say 'Installing gems into vendor/bundle (once; a few minutes)'
   bundle install >"$ROOT/var/bundle.log" 2>&1 || die "installing gems failed; $ROOT/var/bundle.log says why."
 }
 
