@@ -5,6 +5,7 @@ require 'dentaku'
 require 'json'
 require 'optparse'
 require_relative '../../lib/vast_lattice'
+require_relative 'bench_report'
 
 # One benchmark is a method; it returns lines of [what, seconds per call].
 class Bench
@@ -76,34 +77,8 @@ class Bench
   def run(names) = names.to_h { |name| [name, public_send(name)] }
 end
 
-# Prints results for people or as JSON.
-class Report
-  def initialize(results)
-    @results = results
-    @machine = "ruby #{RUBY_VERSION}, YJIT #{RubyVM::YJIT.enabled? ? 'on' : 'off'}"
-  end
-
-  def to_json(*)
-    lines = @results.transform_values do |list|
-      list.map { |what, seconds, ratio| { what: what, seconds: seconds, ratio: ratio }.compact }
-    end
-    JSON.pretty_generate('machine' => @machine, 'results' => lines)
-  end
-
-  def to_s
-    [@machine, *@results.flat_map { |name, list| ['', name, *list.map { |line| text(*line) }] }].join("\n")
-  end
-
-  private
-
-  def text(what, seconds, ratio = nil)
-    figure = seconds ? format('%12.1f µs', seconds * 1e6) : format('%12.1f ×', ratio)
-    format('  %-58<what>s %<figure>s', what: what, figure: figure)
-  end
-end
-
 json = false
 names = OptionParser.new { |parser| parser.on('--json') { json = true } }.parse(ARGV)
 abort "Known benchmarks: #{Bench::NAMES.join(', ')}" unless (names - Bench::NAMES).empty?
-report = Report.new(Bench.new.run(names.empty? ? Bench::NAMES : names))
+report = BenchReport.new(Bench.new.run(names.empty? ? Bench::NAMES : names))
 puts json ? report.to_json : report.to_s
