@@ -4,15 +4,16 @@ module VastLattice
   module Web
     # What the pages of a workspace show.
     class WorkspacePage
-      # A choice in a list that stands for "nothing".
-      LATTICE_COLUMNS = 200
+      LATTICE_COLUMNS = 60
       LISTED_VARIANTS = 100
 
-      attr_reader :stored, :stage, :state
+      attr_reader :stored, :stage, :state, :from
 
-      def initialize(stored, stage, pick, store)
+      # +from+ is the first column of a lattice that is too wide for one page.
+      def initialize(stored, stage, pick, store, from: 0)
         @stored = stored
         @stage = stage
+        @from = from
         @state = ViewState.new(stored, pick)
         @store = store
       end
@@ -64,7 +65,15 @@ module VastLattice
         family.parameters.reject { |parameter| asked.include?(parameter.name.downcase) }
       end
 
-      def lattice(table) = Checks::Lattice.new(plan, table, pick)
+      def lattice(table) = Checks::Lattice.new(plan, table, pick, range: from...(from + LATTICE_COLUMNS))
+
+      # Where other parts of a wide lattice are: [words, from] pairs.
+      def lattice_pages(table)
+        size = table ? table.rows.size : 0
+        earlier = [['Earlier variants', [from - LATTICE_COLUMNS, 0].max]] if from.positive?
+        later = [['Later variants', from + LATTICE_COLUMNS]] if from + LATTICE_COLUMNS < size
+        [*earlier, *later]
+      end
       def history = @store.history(slug, limit: 30)
       def variants = Checks::Variants.new(plan)
 

@@ -57,6 +57,7 @@ class FilesTest < CoreCase
     assert_equal table.rows, Exchange::TableCSV.read(csv, table, units).rows
     semicolons = "\uFEFF#{csv.tr(',', ';')}"
     assert_equal table.rows, Exchange::TableCSV.read(semicolons, table, units).rows
+    assert_nil Exchange::TableCSV.read("variant,length\nA,600\n", table, units).default_row
     assert_equal 'cm', Exchange::TableCSV.read("variant,length (cm)\nA,50\n", table, units).columns.first.unit
   end
 

@@ -3,7 +3,7 @@
 module VastLattice
   module Checks
     # The lattice: features down, variants of one table across, each cell a state with its decider. The
-    # other tables stand at the rows of +pick+.
+    # other tables stand at the rows of +pick+. Of a long table, +range+ says which rows are shown.
     class Lattice
       # A cell: +state+ :suppressed, :hidden or :shown; +decider+ as a word; +wrong+ if a finding of level
       # error or warning concerns the feature there.
@@ -13,9 +13,9 @@ module VastLattice
 
       attr_reader :columns, :features
 
-      def initialize(plan, table, pick = Plan::Pick.new)
+      def initialize(plan, table, pick = Plan::Pick.new, range: (0..))
         @features = plan.family.features
-        names = table ? table.rows.map(&:name) : [nil]
+        names = table ? table.rows[range].to_a.map(&:name) : [nil]
         @columns = names.map do |name|
           rows = name ? pick.rows.merge(table.name => name) : pick.rows
           Column.new(name, Result.new(plan, pick.with(rows: rows, answers: {}, overrides: {})))

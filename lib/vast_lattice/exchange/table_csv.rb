@@ -58,7 +58,8 @@ module VastLattice
           refuse_doubled(rows)
           raise Unreadable, @problems unless @problems.empty?
 
-          @table.with(columns: columns.compact, rows: rows)
+          kept = rows.any? { |row| row.name == @table.default_row }
+          @table.with(columns: columns.compact, rows: rows, default_row: kept ? @table.default_row : nil)
         end
 
         private

@@ -29,8 +29,9 @@ module VastLattice
         def variables = formulas.flat_map(&:variables).uniq
       end
 
-      # A table: its place in the family and its bound columns.
-      class Table < Value.with(:index, :table, :columns)
+      # A table: its place in the family, its bound columns, and the numbers of its rows by downcased name.
+      class Table < Value.with(:index, :table, :columns, :row_numbers)
+        def row_number(name) = row_numbers[name.downcase]
       end
 
       # A part's stock: Typed trees by name of measure.

@@ -18,14 +18,15 @@ module VastLattice
 
       def rows(given)
         given.each_key { |name| refuse('table', name, @family.tables.map(&:name)) unless @family.table(name) }
-        @family.tables.map { |table| row(table, given.find { |name, _| name.casecmp?(table.name) }&.last) }
+        @plan.bound.tables.map { |bound| row(bound, given.find { |name, _| name.casecmp?(bound.table.name) }&.last) }
       end
 
-      def row(table, name)
+      def row(bound, name)
+        table = bound.table
         return table.default_row_index if name.nil?
         return if name.empty?
 
-        table.row_index(name) || refuse("row in table #{table.name}", name, table.rows.map(&:name))
+        bound.row_number(name) || refuse("row in table #{table.name}", name, table.rows.map(&:name))
       end
 
       def answers(given)

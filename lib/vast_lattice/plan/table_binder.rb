@@ -16,7 +16,8 @@ module VastLattice
         check_rows
         columns = @table.columns.filter_map { |column| bind_column(column) }
         check_doubled(columns)
-        Bound::Table.new(index: @index, table: @table, columns: columns)
+        numbers = @table.rows.each_with_index.to_h { |row, index| [row.name.downcase, index] }
+        Bound::Table.new(index: @index, table: @table, columns: columns, row_numbers: numbers)
       end
 
       private
