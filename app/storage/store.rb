@@ -66,9 +66,6 @@ module VastLattice
         [changes.undoable.pick(:summary), changes.redoable.pick(:summary)]
       end
 
-      # Removes a family with its history.
-      def remove(slug) = record(slug).destroy!
-
       private
 
       def record(slug) = FamilyRecord.find_by(slug: slug) || raise(Missing, slug)

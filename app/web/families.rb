@@ -17,11 +17,6 @@ module VastLattice
         redirect "/families/#{stored.slug}/shape"
       end
 
-      post '/:slug/remove' do |slug|
-        store.remove(slug)
-        redirect '/families'
-      end
-
       private
 
       def uploaded

@@ -2,7 +2,7 @@
 
 module VastLattice
   module Web
-    # A family's workspace: one page per stage. With the header X-Fragment, only the stage itself.
+    # A family's workspace: one page per stage.
     class Workspace < Base
       get '/:slug' do |slug|
         redirect "/families/#{slug}/shape"
@@ -13,12 +13,10 @@ module VastLattice
         stored = store.find(slug)
         @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, from: params['from'].to_i.clamp(0, 100_000))
         @title = "#{stored.family.name} · #{stage.title}"
-        fragment? ? erb(:"stages/#{verb}", layout: false) : erb(:workspace)
+        erb :workspace
       end
 
       private
-
-      def fragment? = request.env.key?('HTTP_X_FRAGMENT')
 
       # A form is filled without a row, unless one is picked.
       def pick_for(stage, stored)

@@ -74,6 +74,7 @@ module VastLattice
         later = [['Later variants', from + LATTICE_COLUMNS]] if from + LATTICE_COLUMNS < size
         [*earlier, *later]
       end
+
       def history = @store.history(slug, limit: 30)
       def variants = Checks::Variants.new(plan)
 

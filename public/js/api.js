@@ -18,6 +18,13 @@ export class Refusal extends Error {
   }
 }
 
+// What to tell about an error: a refusal speaks for itself; anything else is a fault of the page.
+export function words(error) {
+  if (error instanceof Refusal) return error.text;
+  console.error(error);
+  return 'Something went wrong in this page. Reload it; what was kept is safe.';
+}
+
 const token = () => document.querySelector('meta[name="csrf-token"]').content;
 
 async function ask(path, options) {

@@ -1,6 +1,6 @@
 // One entry: it is tried while it is typed, kept on Enter or on leaving it, and a refusal is shown under
 // it with the wrong word underlined. Escape brings back what is stored.
-import { post, split } from '/js/api.js';
+import { post, split, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 
 // What underlines the wrong part of a refused text.
@@ -69,7 +69,7 @@ export function entry() {
 
     refuse(text, refusal) {
       this.point(text, refusal);
-      this.wrong = refusal.text;
+      this.wrong = words(refusal);
     },
 
     restore() {
@@ -91,7 +91,7 @@ export function choice() {
       try {
         await this.edit(wrap ? { ...base, fields: { [wrap]: value } } : { ...base, text: value });
       } catch (refusal) {
-        this.tell(refusal.text);
+        this.tell(words(refusal));
         this.refresh();
       }
     },

@@ -1,6 +1,6 @@
 // A variant table as a spreadsheet-like grid (tabulator-tables), its import and its tools.
 import { TabulatorFull } from '/vendor/tabulator/tabulator.js';
-import { post, Refusal } from '/js/api.js';
+import { post, Refusal, words } from '/js/api.js';
 import { wrongness } from '/js/entry.js';
 
 const PLAIN = /^[+-]?(\d+(\.\d+)?|\.\d+)$/;
@@ -82,7 +82,7 @@ export function grid() {
         editor: list ? 'list' : 'input',
         editorParams: list ? { values: ['', ...column.choices], autocomplete: true, freetext: true, allowEmpty: true, listOnEmpty: true } : { selectContents: true },
         formatter: (cell) => this.shown(cell.getValue(), column),
-        minWidth: 82,
+        minWidth: 88,
         headerWordWrap: true,
       };
     },
@@ -129,7 +129,7 @@ export function grid() {
       } catch (refusal) {
         cell.restoreOldValue();
         this.point(value, refusal);
-        this.problem = `${name}: ${refusal.text} The cell keeps its old value.`;
+        this.problem = `${name}: ${words(refusal)} The cell keeps its old value.`;
       }
     },
 
@@ -138,7 +138,7 @@ export function grid() {
         await this.edit(edits);
       } catch (refusal) {
         this.marked = false;
-        this.problem = refusal.text;
+        this.problem = words(refusal);
       }
     },
 
@@ -150,18 +150,18 @@ export function grid() {
       }
     },
 
-    addRow() { return this.attempt({ do: 'add_row', table: this.data.name, name: this.fresh('new') }).then(() => this.reload()); },
+    addRow() { return this.attempt({ do: 'add_row', table: this.data.name, name: this.fresh('new') }); },
 
     duplicateRow() {
       const like = this.inView();
       if (!like) { this.problem = 'Select a row first.'; return null; }
-      return this.attempt({ do: 'add_row', table: this.data.name, name: this.fresh(like), like, after: like }).then(() => this.reload());
+      return this.attempt({ do: 'add_row', table: this.data.name, name: this.fresh(like), like, after: like });
     },
 
     removeRow() {
       const name = this.inView();
       if (!name) { this.problem = 'Select a row first.'; return null; }
-      return this.attempt({ do: 'remove_rows', table: this.data.name, rows: [name] }).then(() => { this.tell(`${name} removed. Undo brings it back.`); this.reload(); });
+      return this.attempt({ do: 'remove_rows', table: this.data.name, rows: [name] }).then(() => this.tell(`${name} removed. Undo brings it back.`));
     },
 
     addColumn(select) {
@@ -180,7 +180,7 @@ export function grid() {
         const answer = await post(`${this.api}/tables/${encodeURIComponent(this.data.name)}/preview`, { csv });
         this.preview = { problems: [], ...answer };
       } catch (refusal) {
-        const text = refusal instanceof Refusal ? refusal.text : 'The file is not UTF-8 text. Save it as "CSV UTF-8".';
+        const text = refusal instanceof TypeError ? 'The file is not UTF-8 text. Save it as "CSV UTF-8".' : words(refusal);
         const lines = refusal.findings?.length ? refusal.findings.map((finding) => `${finding.place}: ${finding.message} ${finding.remedy || ''}`) : (refusal.problems || []);
         this.preview = { problems: lines.length ? lines : [text], changes: [], effects: [], edit: null };
       }
@@ -193,14 +193,11 @@ export function grid() {
     },
 
     async acceptImport() {
-      await this.attempt(this.preview.edit);
+      const { edit } = this.preview;
       this.cancelImport();
-      this.reload();
+      await this.attempt(edit);
     },
     cancelImport() { this.preview = null; },
-
-    // The list of rows in the header is part of the page.
-    reload() { if (!this.problem) window.location.reload(); },
   };
 }
 
@@ -213,7 +210,7 @@ export function tables() {
         await this.edit({ do: 'add_table', name: form.elements.name.value.trim() });
         window.location.reload();
       } catch (refusal) {
-        this.problem = refusal.text;
+        this.problem = words(refusal);
       }
     },
   };

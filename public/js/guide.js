@@ -1,4 +1,5 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
+import { words } from '/js/api.js';
 
 // The number in a text such as "2000 mm".
 const number = (text) => (/^-?[\d.]+(e-?\d+)?/.exec(text) || [''])[0];
@@ -85,7 +86,7 @@ export function guide() {
     },
 
     async attempt(edit) {
-      try { await this.edit(edit); } catch (refusal) { this.tell(refusal.text); }
+      try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }
     },
   };
 }

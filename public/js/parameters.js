@@ -1,5 +1,5 @@
 // The list of parameters: a new one from "value as name", removal.
-import { post } from '/js/api.js';
+import { post, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 
 export function parameters() {
@@ -13,7 +13,7 @@ export function parameters() {
         const unit = kind === 'number' ? await this.unitOf(text) : null;
         await this.edit({ do: 'name_value', text, kind, ...(unit ? { unit } : {}) });
       } catch (refusal) {
-        this.problem = refusal.text;
+        this.problem = words(refusal);
       }
     },
 
@@ -30,7 +30,7 @@ export function parameters() {
         this.tell(`${name} removed. Undo brings it back.`);
       } catch (refusal) {
         const places = refusal.findings.map((finding) => finding.place).filter(Boolean);
-        this.tell(places.length ? `${name} is still in use: ${places.slice(0, 3).join('; ')}.` : refusal.text);
+        this.tell(places.length ? `${name} is still in use: ${places.slice(0, 3).join('; ')}.` : words(refusal));
       }
     },
   };

@@ -1,4 +1,5 @@
 // The recipe of a part: opens one step at a time, adds and removes steps.
+import { words } from '/js/api.js';
 
 // What a new feature begins with, by kind; its numbers are there to be changed.
 const BEGINNINGS = {
@@ -37,7 +38,7 @@ export function recipe() {
         await this.edit({ do: 'put_feature', part: form.dataset.part, feature: { name, kind, ...BEGINNINGS[kind], ...CENTRE } });
         this.select(`${name}.built`);
       } catch (refusal) {
-        this.problem = refusal.text;
+        this.problem = words(refusal);
       }
     },
 
@@ -46,7 +47,7 @@ export function recipe() {
         await this.edit({ do: 'remove_feature', feature: name });
         this.tell('Removed. Undo brings it back.');
       } catch (refusal) {
-        this.tell(refusal.text);
+        this.tell(words(refusal));
       }
     },
   };

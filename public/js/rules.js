@@ -1,6 +1,6 @@
 // The rule editor: conditions and effects picked from lists; the condition can be typed as well. Both are
 // the same rule.
-import { post } from '/js/api.js';
+import { post, words } from '/js/api.js';
 import { wrongness } from '/js/entry.js';
 import { query } from '/js/pick.js';
 
@@ -92,7 +92,7 @@ export function rules() {
           this.says = '';
           if (!this.draft || this.draft.when.includes('…')) return;
           this.point(this.draft.when, refusal);
-          this.problem = refusal.text;
+          this.problem = words(refusal);
         }
       }, 250);
     },
@@ -133,7 +133,7 @@ export function rules() {
         this.draft = null;
       } catch (refusal) {
         this.point(draft.when, refusal);
-        this.problem = refusal.text;
+        this.problem = words(refusal);
       }
     },
     cancel() { this.draft = null; this.problem = ''; },
@@ -145,7 +145,7 @@ export function rules() {
     async remove(button) { await this.attempt({ do: 'remove_rule', name: this.ruleOf(button).name }); },
 
     async attempt(edit) {
-      try { await this.edit(edit); } catch (refusal) { this.tell(refusal.text); }
+      try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }
     },
   };
 }

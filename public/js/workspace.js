@@ -1,13 +1,19 @@
 // The workspace of one family: the pick, the outcome, what is selected, edits, undo. The stage components
 // inside it call its methods.
-import { get, post } from '/js/api.js';
+import { get, post, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 import { applyLive, draw } from '/js/live.js';
+
+// Found afresh each time: the methods are also called from elements that are gone by the time they end.
+const stage = () => document.getElementById('stage');
+const picture = () => document.getElementById('picture');
 
 export function workspace() {
   const start = JSON.parse(document.getElementById('start').textContent);
   return {
     state: start,
+    tables: start.tables,
+    names: start.names,
     texts: 'number',
     selected: null,
     because: null,
@@ -19,12 +25,11 @@ export function workspace() {
     timer: null,
 
     init() {
-      this.$nextTick(() => this.show(null));
+      setTimeout(() => this.show(null));
       window.addEventListener('keydown', (event) => this.key(event));
     },
 
     get api() { return `/api/families/${start.slug}`; },
-    get tables() { return start.tables; },
 
     // Takes a new state and shows it everywhere.
     take(state) {
@@ -35,14 +40,15 @@ export function workspace() {
 
     show(before) {
       applyLive(document, this.state, before);
-      draw(this.$refs.picture, this.state, before, this.feature());
+      draw(picture(), this.state, before, this.feature());
       this.tables.forEach((table) => {
         const select = document.getElementById(`pick-${table.name}`);
         if (select) select.value = this.state.pick.rows[table.name] || '';
       });
       const current = query(this.state.pick);
       document.querySelectorAll('.strip a').forEach((link) => { link.href = `/families/${start.slug}/${link.dataset.stage}?${current}`; });
-      window.history.replaceState(null, '', `${window.location.pathname}?${current}`);
+      const from = new URLSearchParams(window.location.search).get('from');
+      window.history.replaceState(null, '', `${window.location.pathname}?${current}${from ? `&from=${from}` : ''}`);
       window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
       if (this.because) this.ask();
     },
@@ -59,7 +65,7 @@ export function workspace() {
           this.take(this.again ? { ...state, pick: this.state.pick } : state);
         } while (this.again);
       } catch (refusal) {
-        this.tell(refusal.text);
+        this.tell(words(refusal));
       } finally {
         this.running = false;
       }
@@ -112,7 +118,7 @@ export function workspace() {
     highlight() {
       const name = this.selected;
       const feature = this.feature();
-      this.$refs.picture.querySelectorAll('[data-feature]').forEach((group) => group.classList.toggle('selected', group.getAttribute('data-feature') === feature));
+      picture().querySelectorAll('[data-feature]').forEach((group) => group.classList.toggle('selected', group.getAttribute('data-feature') === feature));
       document.querySelectorAll('[data-recipe]').forEach((row) => row.classList.toggle('selected', row.dataset.recipe === feature));
       document.querySelectorAll('[data-name-row]').forEach((row) => row.classList.toggle('selected', row.dataset.nameRow === name));
     },
@@ -137,7 +143,7 @@ export function workspace() {
     },
 
     search(input) {
-      const name = start.names.find((known) => known.toLowerCase() === input.value.trim().toLowerCase());
+      const name = this.names.find((known) => known.toLowerCase() === input.value.trim().toLowerCase());
       if (name) { this.select(name); input.value = ''; } else this.tell(`There is no name "${input.value}".`);
     },
 
@@ -159,25 +165,29 @@ export function workspace() {
         await this.refresh();
         this.tell(word + what.split('\n')[0]);
       } catch (refusal) {
-        this.tell(refusal.text);
+        this.tell(words(refusal));
       }
     },
 
     undoTitle() { return this.state.undo ? `Undo (Ctrl+Z): ${this.state.undo.split('\n')[0]}` : 'Nothing to undo'; },
     redoTitle() { return this.state.redo ? `Redo (Ctrl+Y): ${this.state.redo.split('\n')[0]}` : 'Nothing to redo'; },
 
-    // Fetches the stage's markup again and keeps the place of the cursor.
+    // Fetches the page again and takes over what an edit can change: the stage, the strip, the names and
+    // rows to pick. The cursor keeps its place.
     async refresh() {
       const focused = document.activeElement && document.activeElement.id;
-      const top = this.$refs.stage.scrollTop;
-      const response = await fetch(window.location.href, { headers: { 'X-Fragment': 'stage' } });
-      if (!response.ok) { window.location.reload(); return; }
-      this.$refs.stage.innerHTML = await response.text();
-      await this.$nextTick();
-      applyLive(this.$refs.stage, this.state, null);
+      const top = stage().scrollTop;
+      const response = await fetch(window.location.href);
+      const page = new DOMParser().parseFromString(await response.text(), 'text/html');
+      const pickers = (root) => Array.from(root.querySelectorAll('.picker-rows'));
+      if (!response.ok || pickers(page).length !== this.tables.length) { window.location.reload(); return; }
+      ['#stage', '.strip', '#all-names'].forEach((part) => { document.querySelector(part).innerHTML = page.querySelector(part).innerHTML; });
+      pickers(document).forEach((select, index) => { select.innerHTML = pickers(page)[index].innerHTML; });
+      ({ tables: this.tables, names: this.names } = JSON.parse(page.getElementById('start').textContent));
+      await new Promise((done) => { setTimeout(done); });
+      this.show(null);
       this.highlight();
-      window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
-      this.$refs.stage.scrollTop = top;
+      stage().scrollTop = top;
       const again = focused && document.getElementById(focused);
       if (again) again.focus();
     },

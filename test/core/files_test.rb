@@ -148,7 +148,8 @@ class FilesTest < CoreCase
       code, out, = lattice('check', path)
       assert_equal 1, code
       assert_match(/\Aline 8: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm.$/, out)
-      assert_equal 2, lattice('resolve', path).first
+      code, _, err = lattice('resolve', path)
+      assert_equal [2, 1], [code, err.lines.size]
     end
     with_file(File.read(DEMO).sub('default: 2000 mm', 'formula: end_margin * 8')) do |path|
       broken = File.read(path).sub('default: roller_pitch / 2', 'default: length / 8')
@@ -156,6 +157,9 @@ class FilesTest < CoreCase
       code, out, = lattice('check', path)
       assert_equal 1, code
       assert_match(/circle: length -> end_margin -> length/, out)
+      code, _, err = lattice('resolve', path)
+      assert_equal [2, 1], [code, err.lines.size]
+      assert_match(/\Aline 7: error: parameter length: These depend on each other in a circle/, err)
     end
   end
 end

@@ -141,7 +141,7 @@ module VastLattice
         bottom = @frame.y(box.bottom)
         top = @frame.y(box.top)
         across, up = @texts.overall
-        @canvas.group(class: 'dimension', data_dimension: 'overall') do
+        @canvas.group(class: 'dimension', data_dimensions_of: 'overall') do
           @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across)
           @lines.vertical(bottom, top, left - 24, [left, left], up) if up
         end
@@ -149,7 +149,7 @@ module VastLattice
 
       def feature_dimensions(feature, level)
         at = @frame.y(box.top) - 14 - (level * LEVEL)
-        @canvas.group(class: 'dimension', data_dimension: feature.name) do
+        @canvas.group(class: 'dimension', data_dimensions_of: feature.name) do
           spans(feature).each do |from, till, text, feet|
             @lines.horizontal(@frame.x(from), @frame.x(till), at, feet.map { |foot| @frame.y(foot) }, text)
           end
