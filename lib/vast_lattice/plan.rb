@@ -61,7 +61,7 @@ module VastLattice
     def cycle_finding(names)
       target = symbols[names.find { |name| symbols[name] }]
       Finding.new(code: :cycle, level: :error, place: target&.place, remedy: 'Break the circle at one of them.',
-                  message: "These depend on each other in a circle: #{names.join(' -> ')}.")
+                  message: "These depend on each other in a circle: #{names.join(' → ')}.")
     end
 
     def form_findings(reader) = FormBinder.new(family, reader).findings

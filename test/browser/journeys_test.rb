@@ -90,7 +90,7 @@ class JourneysTest < BrowserCase
     assert_selector '.preview h3', text: '2 differences'
     assert_equal([['changed', 'SF-0630, length', '630', '590'], ['changed', 'SF-2000, depth', '120', '130']],
                  all('.difference').map { |row| row.all('td').map(&:text) })
-    assert_selector '.effects', text: 'SF-0630: Windows shown -> suppressed'
+    assert_selector '.effects', text: 'SF-0630: Windows shown → suppressed'
     assert_equal '630', store.find('side-frame').family.tables.first.row('SF-0630').cells['length']
 
     click_on 'Accept'

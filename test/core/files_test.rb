@@ -80,9 +80,9 @@ class FilesTest < CoreCase
     edited = edit(edited, 'set_feature', feature: 'windows', field: 'height', text: '40 mm as window_height')
     edited = edit(edited, 'switch_rule', name: 'Heavy loads', active: false)
 
-    assert_equal ['parameter window_height: added', 'part frame, feature windows, height: depth - 58 mm -> window_height',
-                  'table size, row SF-0501: added', 'table size, row SF-0500, column length: 500 -> 510', 'rule Heavy loads, active:  -> false'].sort,
-                 Family::Difference.between(family, edited).map { |change| change.to_s.sub('active: added', 'active:  -> false') }.sort
+    assert_equal ['parameter window_height: added', 'part frame, feature windows, height: depth - 58 mm → window_height',
+                  'table size, row SF-0501: added', 'table size, row SF-0500, column length: 500 → 510', 'rule Heavy loads, active:  → false'].sort,
+                 Family::Difference.between(family, edited).map { |change| change.to_s.sub('active: added', 'active:  → false') }.sort
     assert_equal '40 mm', Plan.of(edited).outcome.text('window_height')
     assert_equal side_frame, family
   end
@@ -156,7 +156,7 @@ class FilesTest < CoreCase
       File.write(path, broken)
       code, out, = lattice('check', path)
       assert_equal 1, code
-      assert_match(/circle: length -> end_margin -> length/, out)
+      assert_match(/circle: length → end_margin → length/, out)
       code, _, err = lattice('resolve', path)
       assert_equal [2, 1], [code, err.lines.size]
       assert_match(/\Aline 7: error: parameter length: These depend on each other in a circle/, err)

@@ -150,7 +150,7 @@ class OutcomeTest < CoreCase
       rules: [{name: Round, when: a > 3, then: [{set: c, to: 5}]}]
     YAML
 
-    assert_match(/a -> b -> c -> rule Round -> a/, broken.errors.first.message)
+    assert_match(/a → b → c → rule Round → a/, broken.errors.first.message)
     refute_predicate broken, :runnable?
     assert_match(/has errors/, refused(Plan::Broken) { broken.outcome }.message)
   end

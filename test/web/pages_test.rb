@@ -77,7 +77,7 @@ class PagesTest < WebCase
   def test_an_edit_and_its_undo
     answer = post_json("#{API}/edits?row[size]=SF-0500", { 'version' => store.find('side-frame').version, 'edit' => { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'length', 'text' => '601' } })
     assert_equal %w[shown], [answer.dig('states', 'windows', 'state')]
-    assert_match(/length: 500 -> 601/, answer['undo'])
+    assert_match(/length: 500 → 601/, answer['undo'])
 
     answer = post_json("#{API}/edits", { 'version' => 1, 'edit' => { 'do' => 'switch_rule', 'name' => 'Heavy loads', 'active' => false } })
     assert_equal 409, last_response.status

@@ -51,7 +51,7 @@ module VastLattice
         return [] unless before && after
 
         [(if before.fact_texts['mass'] != after.fact_texts['mass']
-            "#{row}: mass #{before.fact_texts['mass']} -> #{after.fact_texts['mass']}"
+            "#{row}: mass #{before.fact_texts['mass']} → #{after.fact_texts['mass']}"
           end),
          *states(before, after).map { |text| "#{row}: #{text}" }].compact
       end
@@ -61,7 +61,7 @@ module VastLattice
           next unless @old.family.feature(feature.name)
 
           old, new = [before, after].map { |result| result.outcome.state(feature.name) }
-          "#{feature.title} #{old} -> #{new}" if old != new
+          "#{feature.title} #{old} → #{new}" if old != new
         end
       end
     end

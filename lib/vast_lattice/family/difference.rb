@@ -9,12 +9,12 @@ module VastLattice
         def added? = before.nil?
         def removed? = after.nil?
 
-        # "table size, row A, column length: 600 mm -> 650 mm"
+        # "table size, row A, column length: 600 mm → 650 mm"
         def to_s
           return "#{place}: added#{brief(after)}" if added?
           return "#{place}: removed#{brief(before)}" if removed?
 
-          "#{place}: #{before} -> #{after}"
+          "#{place}: #{before} → #{after}"
         end
 
         def to_tree
