@@ -16,6 +16,9 @@ module VastLattice
     TEXT = Type.text
     NUMBER = Type.number
 
+    # A number without a unit, as typed: 90, -2.5, .5, 1/2, 3 1/2.
+    PLAIN_NUMBER = %r{\A\s*(?<sign>[+-]?)\s*(?<number>\d+(?:\.\d+)?|\.\d+|(?:\d+\s+)?\d+/[1-9]\d*)\s*\z}
+
     # Reads and checks +text+ within +scope+. Returns a Typed tree; raises Formula::Error.
     def self.type(text, scope, expected: nil)
       Checker.new(scope).check(Parser.parse(text), expected: expected)

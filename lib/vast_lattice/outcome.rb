@@ -38,6 +38,14 @@ module VastLattice
     # Who decides a name: a Decision.
     def decider(name) = Decision.of(self, target(name))
 
+    # Who decides the state of a feature as a whole: whoever suppressed it; else whoever hid it or, where
+    # nothing decided that it is built, whoever shows it; else whoever built it.
+    def state_decider(feature)
+      built = decider("#{feature}.built")
+      state = state(feature)
+      state == :hidden || (state == :shown && built.kind == :default) ? decider("#{feature}.shown") : built
+    end
+
     # [least, most, step, choices] of a parameter, nil where there is none.
     def limit(name) = limits[target(name).index] || [nil, nil, nil, nil]
 

@@ -26,6 +26,9 @@ module VastLattice
 
     def targets = bound.targets
 
+    # Short: a plan holds a whole family.
+    def inspect = "#<#{self.class} of #{family.name}#{', with errors' unless runnable?}>"
+
     # Whether outcomes can be had.
     def runnable? = !program.nil?
 

@@ -87,6 +87,20 @@ class FilesTest < CoreCase
     assert_equal side_frame, family
   end
 
+  def test_renames_follow_everywhere_and_leave_texts_alone
+    family = edit(side_frame, 'rename_parameter', name: 'LENGTH', to: 'span')
+    family = edit(family, 'rename_feature', name: 'windows', to: 'openings')
+
+    assert_equal ['floor((span - 2 * end_margin) / roller_pitch) + 1', 'span > 600 mm', 'span', 'tie_holes.built'],
+                 [family.parameter('shaft_count').formula, family.feature('openings').built_when, family.tables.first.columns.first.target,
+                  family.tables.first.columns.last.target]
+    assert_equal([%w[suppress openings]], family.rules.first.branches.first.effects.last(1).map { |effect| [effect.kind, effect.target] })
+    assert_equal side_frame.rules[1].branches, family.rules[1].branches
+    assert_equal 'span', family.forms.first.fields.first.ask
+    assert_empty Plan.of(family).findings
+    assert_equal '1/2 in + "length"', Formula::Rewrite.names('1/2 in + "length"') { 'x' }
+  end
+
   def test_edits_that_cannot_be_done_say_why
     { ['set_cell', { table: 'sise', row: 'A', column: 'b', text: '' }] => /Did you mean size/,
       ['set_cell', { table: 'size', row: 'SF-050', column: 'length', text: '1' }] => /Did you mean SF-0500/,
@@ -94,6 +108,7 @@ class FilesTest < CoreCase
       ['set_feature', { feature: 'windows', field: 'width', text: '3 mm as length' }] => /already/,
       ['set_feature', { feature: 'windows', field: 'horizontal.from', text: 'top' }] => /no edge/,
       ['name_value', { text: '3 mm as two words' }] => /cannot be a name/, ['add_row', { table: 'size', name: 'sf-0500' }] => /already/,
+      ['rename_parameter', { name: 'length', to: 'Windows' }] => /is taken/, ['rename_feature', { name: 'windows', to: 'a b' }] => /cannot be a name/,
       ['put_rule', { rule: { 'name' => 'x', 'when' => 'length > 1', 'then' => [] } }] => /no effect/ }
       .each { |(name, arguments), message| assert_match message, refused(Error) { edit(side_frame, name, **arguments) }.full_text }
   end

@@ -90,6 +90,22 @@ class PropertiesTest < CoreCase
     end
   end
 
+  # A new name follows through everything, and changes nothing else.
+  def test_rename_then_resolve_equals_resolve
+    each_family do |family, pick, seed|
+      names = family.parameters.map(&:name) + family.features.map(&:name)
+      old = names[seed % names.size]
+      edit = family.parameter(old) ? 'rename_parameter' : 'rename_feature'
+      renamed = Family::Edits.apply(family, 'do' => edit, 'name' => old, 'to' => 'quite_new')
+      translate = ->(text) { text.to_s.gsub(/\b#{old}\b/, 'quite_new') }
+      new_pick = pick.with(answers: pick.answers.transform_keys(&translate), overrides: pick.overrides.transform_keys(&translate))
+
+      assert_equal said(outcome(family, pick)).first.transform_keys(&translate), said(outcome(renamed, new_pick)).first, "seed #{seed}"
+      refute_match(/\b#{old}\b/, Exchange::FamilyFile.yaml(renamed))
+      assert_equal family, Family::Edits.apply(renamed, 'do' => edit, 'name' => 'quite_new', 'to' => old)
+    end
+  end
+
   # Taking a patch back gives the family as it was.
   def test_patches_can_be_undone
     each_family do |family, _, seed|

@@ -15,7 +15,7 @@ class RandomFamily
 
   # A pick that suits the family: a row, an answer, an override.
   def pick
-    VastLattice::Plan::Pick.new(rows: { 'sizes' => sample(%w[r0 r1 r2]) }, answers: { 'kind' => sample(%w[oak ash elm]) },
+    VastLattice::Plan::Pick.new(rows: { 'sizes' => sample(%w[r0 r1 r2]) }, answers: { 'wood' => sample(%w[oak ash elm]) },
                                 overrides: chance(3) ? { "#{sample(@features)}.built" => sample(%w[yes no]) } : {})
   end
 
@@ -34,7 +34,7 @@ class RandomFamily
   end
 
   def limits = chance(2) ? { 'least' => '10 mm', 'most' => '80 mm' } : {}
-  def choice = { 'name' => 'kind', 'kind' => 'choice', 'choices' => %w[oak ash elm], 'default' => 'oak' }
+  def choice = { 'name' => 'wood', 'kind' => 'choice', 'choices' => %w[oak ash elm], 'default' => 'oak' }
 
   def term(names)
     name = sample(names)
@@ -43,7 +43,7 @@ class RandomFamily
   end
 
   def condition(names = @numbers)
-    sample(["#{sample(names)} > #{size}", "#{sample(names)} <= #{size} and kind != \"elm\"", 'kind in ("oak", "ash")',
+    sample(["#{sample(names)} > #{size}", "#{sample(names)} <= #{size} and wood != \"elm\"", 'wood in ("oak", "ash")',
             "not(#{sample(names)} between 10 mm and 40 mm)"])
   end
 
@@ -61,10 +61,10 @@ class RandomFamily
   # Tables decide early parameters only, rules states only or limits, so that nothing runs in circles.
   def table
     rows = %w[r0 r1 r2].map do |name|
-      cells = { 'p0' => sample([size, '30 mm / 2', nil]), 'kind' => sample(['oak', 'elm', nil]) }.compact
+      cells = { 'p0' => sample([size, '30 mm / 2', nil]), 'wood' => sample(['oak', 'elm', nil]) }.compact
       { 'name' => name, 'cells' => cells }
     end
-    { 'name' => 'sizes', 'columns' => [{ 'target' => 'p0' }, { 'target' => 'kind' }], 'rows' => rows }
+    { 'name' => 'sizes', 'columns' => [{ 'target' => 'p0' }, { 'target' => 'wood' }], 'rows' => rows }
   end
 
   def rules
@@ -78,6 +78,6 @@ class RandomFamily
     feature = sample(@features)
     sample([{ 'suppress' => feature }, { 'build' => feature }, { 'hide' => feature }, { 'show' => feature },
             { 'limit' => sample(@numbers), 'least' => '20 mm' }, { 'limit' => sample(@numbers), 'most' => '60 mm' },
-            { 'offer' => 'kind', 'choices' => %w[oak ash] }])
+            { 'offer' => 'wood', 'choices' => %w[oak ash] }])
   end
 end

@@ -20,18 +20,17 @@ module VastLattice
           rows = name ? pick.rows.merge(table.name => name) : pick.rows
           Column.new(name, Result.new(plan, pick.with(rows: rows, answers: {}, overrides: {})))
         end
-        @states = columns.map { |column| Exchange::ResultTree.states(column.result.outcome) }
         @wrong = columns.map { |column| wrong_features(column.result) }
       end
 
       # The Cell of a feature in the column at +index+.
       def cell(feature, index)
-        state = @states[index].fetch(feature.name)
-        Cell.new(state['state'].to_sym, state['decider'], @wrong[index].include?(feature.name))
+        outcome = columns[index].result.outcome
+        Cell.new(outcome.state(feature.name), outcome.state_decider(feature.name).word, @wrong[index].include?(feature.name))
       end
 
       # Whether a feature has the same state in every variant.
-      def constant?(feature) = @states.map { |states| states.fetch(feature.name)['state'] }.uniq.size == 1
+      def constant?(feature) = columns.map { |column| column.result.outcome.state(feature.name) }.uniq.size == 1
 
       private
 

@@ -24,15 +24,9 @@ module VastLattice
       # Every feature: its state, who decided it, and whose word that was.
       def self.states(outcome)
         outcome.plan.family.features.to_h do |feature|
-          state = outcome.state(feature.name)
-          decider = outcome.decider("#{feature.name}.#{state == :suppressed ? 'built' : deciding_state(outcome, feature)}")
-          [feature.name, { 'state' => state.to_s, 'decider' => decider.word, 'by' => decider.to_s }]
+          decider = outcome.state_decider(feature.name)
+          [feature.name, { 'state' => outcome.state(feature.name).to_s, 'decider' => decider.word, 'by' => decider.to_s }]
         end
-      end
-
-      # Which of the two states tells more about a feature: being hidden or shown, if something decided it.
-      def self.deciding_state(outcome, feature)
-        outcome.state(feature.name) == :hidden || outcome.decider("#{feature.name}.built").kind == :default ? 'shown' : 'built'
       end
 
       def self.value(outcome, target)

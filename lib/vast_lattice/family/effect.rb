@@ -13,6 +13,9 @@ module VastLattice
         new(kind: kind, target: tree[kind], arguments: tree.except(kind))
       end
 
+      # Whether its target is a message, not a name.
+      def message? = EFFECTS.key?(kind) && EFFECTS.fetch(kind).subject == :text
+
       def to_tree = { kind => target }.merge(arguments)
     end
   end

@@ -11,6 +11,14 @@ module VastLattice
 
       KINDS = %w[number count yes_no choice text].freeze
 
+      # Whether it is a choice of numbers: it has a unit, or nothing but plain numbers to choose from.
+      def numeric_choice?
+        kind == 'choice' && (!unit.empty? || (choices.any? && choices.all?(Formula::PLAIN_NUMBER)))
+      end
+
+      # Whether its values are texts.
+      def textual? = kind == 'text' || (kind == 'choice' && !numeric_choice?)
+
       def computed? = !formula.nil?
       def title = label.empty? ? name.tr('_', ' ') : label
     end

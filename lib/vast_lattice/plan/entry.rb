@@ -9,7 +9,6 @@ module VastLattice
     # * a text or choice is taken as it stands; after = it is a formula;
     # * everything else is a formula.
     module Entry
-      PLAIN = %r{\A\s*(?<sign>[+-]?)\s*(?<number>\d+(?:\.\d+)?|\.\d+|(?:\d+\s+)?\d+/[1-9]\d*)\s*\z}
       COMMA = /\A\s*[+-]?\d+,\d+\s*\S*\s*\z/
 
       # Returns the Typed tree. Raises Formula::Error.
@@ -28,7 +27,7 @@ module VastLattice
       private_class_method :boolean
 
       def self.number(text, type, unit)
-        match = PLAIN.match(text)
+        match = Formula::PLAIN_NUMBER.match(text)
         return refuse_comma(text) unless match && text.size <= 40
 
         amount = match[:number].split.sum { |part| Rational(part.sub(/\A\./, '0.')) }

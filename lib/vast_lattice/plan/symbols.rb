@@ -65,8 +65,7 @@ module VastLattice
 
       def choice_type(parameter, unit, place)
         find(:missing_choices, "#{parameter.name} is a choice without choices.", place, 'List at least one.') if parameter.choices.empty?
-        numeric = !unit.plain? || (parameter.choices.any? && parameter.choices.all?(Entry::PLAIN))
-        numeric ? Formula::Type.number(unit.dimension) : Formula::Type.text(parameter.choices)
+        parameter.numeric_choice? ? Formula::Type.number(unit.dimension) : Formula::Type.text(parameter.choices)
       end
 
       # Parameters, parts and features share one space of names, because formulas reach into them.

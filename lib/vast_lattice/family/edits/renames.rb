@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Renaming. A new name follows through every formula, condition, cell, column, rule and form.
+      module Renames
+        # Renames a parameter.
+        def self.rename_parameter(family, name:, to:)
+          found = Edits.find(family.parameters, name, 'parameter')
+          name = found.name
+          to = free_name(family, name, to)
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text) { |used| to if used.casecmp?(name) } }
+          renamed = renamed.with(parameters: renamed.parameters.map { |item| item.name == name ? item.with(name: to) : item })
+          references(renamed) { |target| target.casecmp?(name) ? to : target }
+        end
+
+        # Renames a feature; its states follow: windows.built becomes openings.built.
+        def self.rename_feature(family, name:, to:)
+          found = Edits.find(family.features, name, 'feature')
+          to = free_name(family, found.name, to)
+          changed = ->(target) { rename_dotted(target, found.name, to) }
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
+          renamed = renamed.with(parts: renamed.parts.map do |part|
+            part.with(features: part.features.map { |feature| feature.name == found.name ? feature.with(name: to) : feature })
+          end)
+          references(renamed) { |target| target.casecmp?(found.name) ? to : changed.call(target) || target }
+        end
+
+        # Renames a table; nothing refers to one by its name but picks.
+        def self.rename_table(family, name:, to:)
+          raise Error.new("There is a table #{to} already.", remedy: 'Choose another name.') if taken?(family.tables, name, to)
+
+          family.with(tables: Edits.change(family.tables, name, 'table') { |table| table.with(name: Edits.checked_name(to)) })
+        end
+
+        # Renames a rule.
+        def self.rename_rule(family, name:, to:)
+          raise Error.new("There is a rule #{to} already.", remedy: 'Choose another name.') if taken?(family.rules, name, to)
+
+          family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(name: Edits.checked_title(to, 'rule')) })
+        end
+
+        # What refers to a name outside formulas: columns with their cells, effects, fields of forms.
+        def self.references(family, &change)
+          family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
+                      rules: family.rules.map { |rule| rename_effects(rule, &change) },
+                      forms: family.forms.map { |form| rename_fields(form, &change) })
+        end
+        private_class_method :references
+
+        def self.rename_columns(table, &block)
+          table.with(columns: table.columns.map { |column| column.with(target: yield(column.target)) },
+                     rows: table.rows.map { |row| row.with(cells: row.cells.transform_keys(&block)) })
+        end
+        private_class_method :rename_columns
+
+        # The message of a forbid or warn is no name.
+        def self.rename_effects(rule)
+          renamed = lambda do |effects|
+            effects.map { |effect| effect.message? ? effect : effect.with(target: yield(effect.target)) }
+          end
+          rule.with(branches: rule.branches.map { |branch| branch.with(effects: renamed.call(branch.effects)) },
+                    otherwise: renamed.call(rule.otherwise))
+        end
+        private_class_method :rename_effects
+
+        def self.rename_fields(form)
+          pages = form.pages.map do |page|
+            groups = page.groups.map { |group| group.with(fields: group.fields.map { |field| field.with(ask: yield(field.ask)) }) }
+            page.with(groups: groups)
+          end
+          form.with(pages: pages)
+        end
+        private_class_method :rename_fields
+
+        # "windows.built" under a new feature name, or nil when it is another's.
+        def self.rename_dotted(target, from, to)
+          owner, state = target.split('.', 2)
+          "#{to}.#{state}" if state && owner.casecmp?(from)
+        end
+        private_class_method :rename_dotted
+
+        # A name that nothing else has; a change of case only is fine.
+        def self.free_name(family, from, to)
+          to = Edits.checked_name(to)
+          others = [*family.parameters, *family.parts, *family.features].reject { |item| item.name.casecmp?(from) }
+          return to unless others.any? { |item| item.name.casecmp?(to) }
+
+          raise Error.new("The name #{to} is taken.", remedy: 'Choose another name.')
+        end
+        private_class_method :free_name
+
+        def self.taken?(list, name, to) = list.any? { |item| item.name.casecmp?(to.to_s) && !item.name.casecmp?(name.to_s) }
+        private_class_method :taken?
+      end
+    end
+  end
+end

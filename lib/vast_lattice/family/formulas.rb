@@ -1,0 +1,73 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # Every text of a family that is or may be a formula, as one function over families: what renaming and
+    # searching need.
+    class Formulas
+      # The family with each formula text replaced by what the block makes of it. Texts and choices that are
+      # meant as they stand are left alone.
+      def self.map(family, &change) = new(family, change).map
+
+      def initialize(family, change)
+        @family = family
+        @change = change
+      end
+
+      def map
+        @family.with(parameters: @family.parameters.map { |parameter| parameter(parameter) },
+                     parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
+                     rules: @family.rules.map { |rule| rule(rule) })
+      end
+
+      private
+
+      def formula(text) = text && @change.call(text)
+
+      # An entry for a parameter: a text is a formula only after =.
+      def entry(text, parameter)
+        return text unless text.is_a?(String)
+        return formula(text) unless parameter&.textual?
+
+        text.start_with?('=') ? "=#{formula(text[1..])}" : text
+      end
+
+      def parameter(parameter)
+        parameter.with(default: entry(parameter.default, parameter), formula: formula(parameter.formula),
+                       least: formula(parameter.least), most: formula(parameter.most), step: formula(parameter.step))
+      end
+
+      def part(part)
+        stock = part.stock.with(dimensions: part.stock.dimensions.transform_values { |text| formula(text) })
+        part.with(stock: stock, features: part.features.map { |feature| feature(feature) })
+      end
+
+      def feature(feature)
+        feature.with(dimensions: feature.dimensions.transform_values { |text| formula(text) },
+                     horizontal: anchor(feature.horizontal), vertical: anchor(feature.vertical), pattern: pattern(feature.pattern),
+                     built_when: formula(feature.built_when), shown_when: formula(feature.shown_when))
+      end
+
+      def anchor(anchor) = anchor&.with(offset: formula(anchor.offset))
+      def pattern(pattern) = pattern&.with(count: formula(pattern.count), pitch: formula(pattern.pitch))
+
+      def table(table)
+        table.with(rows: table.rows.map do |row|
+          row.with(cells: row.cells.to_h { |target, text| [target, entry(text, @family.parameter(target))] })
+        end)
+      end
+
+      def rule(rule)
+        branches = rule.branches.map { |branch| branch.with(condition: formula(branch.condition), effects: effects(branch.effects)) }
+        rule.with(branches: branches, otherwise: effects(rule.otherwise))
+      end
+
+      def effects(list)
+        list.map do |effect|
+          parameter = @family.parameter(effect.target)
+          effect.with(arguments: effect.arguments.transform_values { |text| entry(text, parameter) })
+        end
+      end
+    end
+  end
+end
