@@ -33,7 +33,7 @@ module VastLattice
       private
 
       def pick_tree
-        rows = stored.family.tables.to_h { |table| [table.name, result ? result.outcome.row_name(table).to_s : ''] }
+        rows = stored.family.variant_tables.to_h { |table| [table.name, result ? result.outcome.row_name(table).to_s : ''] }
         { 'rows' => rows, 'answers' => pick.answers, 'overrides' => pick.overrides }
       end
 

@@ -23,7 +23,7 @@ module VastLattice
         pick = PickParams.read(params)
         return pick unless stage.verb == 'guide' && pick.rows.empty?
 
-        pick.with(rows: stored.family.tables.to_h { |table| [table.name, ''] })
+        pick.with(rows: stored.family.variant_tables.to_h { |table| [table.name, ''] })
       end
     end
   end

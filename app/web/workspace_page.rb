@@ -30,7 +30,7 @@ module VastLattice
       def start
         undo, redo_step = @store.next_steps(slug)
         state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb,
-                            'tables' => family.tables.map do |table|
+                            'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
                             'names' => plan.targets.map(&:name))

@@ -107,14 +107,16 @@ module VastLattice
     def result_lines(tree)
       tree['values'].map { |name, value| [name, value['text'], value['by']] } +
         tree['states'].map { |name, state| [name, state['state'], state['by']] } +
+        tree['labels'].merge(tree['properties']).map { |name, text| [name, text, ''] } +
         tree['facts'].map { |name, fact| [name, fact['text'], ''] }
     end
 
     def check
       plan = Plan.of(@document.family)
-      plan.findings.each { |finding| tell(finding, @out) }
-      @out.puts('No findings.') if plan.findings.empty?
-      plan.errors.any? ? 1 : 0
+      found = plan.findings + Checks::Collisions.new(plan).findings
+      found.each { |finding| tell(finding, @out) }
+      @out.puts('No findings.') if found.empty?
+      found.any?(&:error?) ? 1 : 0
     end
 
     def table

@@ -2,8 +2,9 @@
 
 module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
-  # It says nothing about whether they make sense; that is the plan's work.
-  class Family < Value.with(:name, code: '', note: '', parameters: [], parts: [], tables: [], rules: [], forms: [])
+  # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
+  # in braces, such as part_number => "SF-{length}-{finish}".
+  class Family < Value.with(:name, code: '', note: '', patterns: {}, parameters: [], parts: [], tables: [], rules: [], forms: [])
     extend TreeForm
 
     FEATURE_KINDS = Registry.new('feature kind')
@@ -24,8 +25,11 @@ module VastLattice
     def features = parts.flat_map(&:features)
     def feature(name) = find(features, name)
 
+    # The tables of which a variant picks a row each.
+    def variant_tables = tables.reject(&:lookup?)
+
     # Number of complete variants: one row of each table. A family without tables has one.
-    def variant_count = tables.map { |table| table.rows.size }.reject(&:zero?).reduce(1, :*)
+    def variant_count = variant_tables.map { |table| table.rows.size }.reject(&:zero?).reduce(1, :*)
 
     # Digest of all that was written; equal families have equal digests.
     def digest = Digest::SHA256.hexdigest(JSON.generate(to_tree))

@@ -23,5 +23,12 @@ module VastLattice
     def self.type(text, scope, expected: nil)
       Checker.new(scope).check(Parser.parse(text), expected: expected)
     end
+
+    # Turns source from the Emitter into what it says, usually a lambda. The only place where source is
+    # evaluated.
+    def self.compile(source, label = 'formula') = Runtime.module_eval(source, label, 1)
+
+    # The value of a typed tree that uses no names but lists.
+    def self.value(typed, lists = []) = compile("lambda { |lists| #{Emitter.settled(typed)} }").call(lists)
   end
 end

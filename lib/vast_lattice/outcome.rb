@@ -60,6 +60,17 @@ module VastLattice
     # Whether anything at all is found, without wording it.
     def clean? = @raw_findings.empty? && findings.empty?
 
+    # Part number and other labels by pattern, by name.
+    def labels = plan.labels.write(values)
+
+    # What the picked rows say in columns that decide nothing, by name: the texts as typed.
+    def properties
+      plan.family.variant_tables.flat_map do |table|
+        row = (name = row_name(table)) && table.row(name)
+        table.columns.select(&:property?).map { |column| [column.target, row&.cells&.fetch(column.target, '').to_s] }
+      end.to_h
+    end
+
     # Name of the row picked of a table, or nil.
     def row_name(table)
       index = pick.rows[plan.family.tables.index(table)]

@@ -7,7 +7,7 @@ module VastLattice
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels
 
     # Compiles a family.
     def self.of(family) = new(family)
@@ -25,6 +25,9 @@ module VastLattice
     end
 
     def targets = bound.targets
+
+    # Values of the table columns that formulas use as lists.
+    def lists = symbols.lists.values
 
     # Short: a plan holds a whole family.
     def inspect = "#<#{self.class} of #{family.name}#{', with errors' unless runnable?}>"
@@ -57,8 +60,9 @@ module VastLattice
       end
       return if found.any?(&:error?)
 
-      @program = Program.new(bound, order)
-      @shape_program = ShapeProgram.new(bound)
+      @program = Program.new(bound, order, lists)
+      @shape_program = ShapeProgram.new(bound, lists)
+      @labels = Labels.new(bound.patterns, targets, lists)
     end
 
     def cycle_finding(names)

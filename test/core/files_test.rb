@@ -154,7 +154,7 @@ class FilesTest < CoreCase
     end
     code, out, = lattice('resolve', DEMO, '--row', 'size=', '--set', 'length=9 m')
     assert_equal 1, code
-    assert_match(/line 7: error: parameter length: length is 9000 mm, above the most allowed, 3000 mm/, out)
+    assert_match(/line 10: error: parameter length: length is 9000 mm, above the most allowed, 3000 mm/, out)
   end
 
   # A cycle, and a length added to a count: one message each, with its line.
@@ -162,7 +162,7 @@ class FilesTest < CoreCase
     with_file(File.read(DEMO).sub('default: 120 mm', 'formula: length / 10 + 3')) do |path|
       code, out, = lattice('check', path)
       assert_equal 1, code
-      assert_match(/\Aline 8: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm.$/, out)
+      assert_match(/\Aline 11: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm.$/, out)
       code, _, err = lattice('resolve', path)
       assert_equal [2, 1], [code, err.lines.size]
     end
@@ -174,7 +174,7 @@ class FilesTest < CoreCase
       assert_match(/circle: length → end_margin → length/, out)
       code, _, err = lattice('resolve', path)
       assert_equal [2, 1], [code, err.lines.size]
-      assert_match(/\Aline 7: error: parameter length: These depend on each other in a circle/, err)
+      assert_match(/\Aline 10: error: parameter length: These depend on each other in a circle/, err)
     end
   end
 end

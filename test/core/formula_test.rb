@@ -73,6 +73,10 @@ class FormulaTest < CoreCase
     Formula::Functions::ALL.each_value { |function| assert_equal function.example.last, evaluate(function.example.first), function.name }
   end
 
+  def test_the_reference_is_made_from_the_definition
+    assert_equal Formula::Reference.page, File.read(File.join(ROOT, 'docs/formulas.md')), 'run: rake docs'
+  end
+
   def test_units_in_literals_and_results
     { '1/2 in' => 12.7, '3 1/2 in' => 88.9, '2 in + 1 mm' => 51.8, 'length / 2 mm' => 1000.0, '1 / 2' => 0.5,
       'length in [1 m..2 m]' => true, '7.85 g/cm3 * 1 m3' => 7850.0, 'sqrt(length * 5 mm)' => 100.0, 'sin(30 deg)' => 0.5,

@@ -63,7 +63,8 @@ module VastLattice
 
       def compile(typed)
         names = typed.variables.map { |variable| "v#{variable.index} = v[#{variable.index}]" }
-        Formula::Runtime.module_eval("lambda { |v| #{[*names, Formula::Emitter.settled(typed)].join('; ')} }", __FILE__, __LINE__)
+        body = [*names, Formula::Emitter.settled(typed)].join('; ')
+        Formula.compile("lambda { |lists| lambda { |v| #{body} } }", 'trial').call(@plan.lists)
       end
     end
   end

@@ -35,7 +35,11 @@ module VastLattice
       private
 
       def combinations
-        lists = @plan.family.tables.reject { |table| table.rows.empty? }.map { |table| table.rows.map { |row| [table.name, row.name] } }
+        lists = @plan.family.variant_tables.reject { |table| table.rows.empty? }.map do |table|
+          table.rows.map do |row|
+            [table.name, row.name]
+          end
+        end
         return [{}] if lists.empty?
 
         lists.first.product(*lists.drop(1)).map(&:to_h)

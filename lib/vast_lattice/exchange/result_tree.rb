@@ -8,12 +8,13 @@ module VastLattice
       def self.tree(result)
         outcome = result.outcome
         { 'family' => outcome.plan.family.name, 'rows' => rows(outcome), 'values' => values(outcome), 'states' => states(outcome),
-          'facts' => facts(result), 'findings' => result.findings.map(&:to_tree) }
+          'labels' => outcome.labels, 'properties' => outcome.properties, 'facts' => facts(result),
+          'findings' => result.findings.map(&:to_tree) }
       end
 
       # The row of each table, by table.
       def self.rows(outcome)
-        outcome.plan.family.tables.to_h { |table| [table.name, outcome.row_name(table)] }
+        outcome.plan.family.variant_tables.to_h { |table| [table.name, outcome.row_name(table)] }
       end
 
       # Every parameter: amount, base unit, text, decider, limits.

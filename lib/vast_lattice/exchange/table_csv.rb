@@ -93,9 +93,9 @@ module VastLattice
 
         def column(text, number)
           match = HEADING.match(text.to_s)
-          target = match && @units.keys.find { |name| name.casecmp?(match[:target]) }
+          target = match && known.find { |name| name.casecmp?(match[:target]) }
           unless target
-            remedy = text.to_s.strip.empty? ? 'Give it a heading.' : Nearest.remedy(text.to_s, @units.keys)
+            remedy = text.to_s.strip.empty? ? 'Give it a heading.' : Nearest.remedy(text.to_s, known)
             @problems << "Line 1, column #{number}: \"#{text}\" is no parameter or state. #{remedy}"
             return
           end
@@ -104,6 +104,9 @@ module VastLattice
           unit = match[:unit].to_s.empty? ? present&.unit : own_unit(match[:unit], target, present, number)
           (present || Family::Column.new(target: target)).with(unit: unit)
         end
+
+        # What a heading may name: parameters, states, and the table's own properties.
+        def known = @units.keys | @table.columns.map(&:target)
 
         # A column only keeps a unit of its own where it differs from that of its target.
         def own_unit(text, target, present, number)

@@ -10,19 +10,20 @@ module VastLattice
         @plan = plan
         @values = plan.targets.select(&:value?)
         @features = plan.family.features
+        @properties = plan.family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
       end
 
       # Headings, units in brackets.
       def headings
         units = @values.map { |target| target.unit.plain? ? target.name : "#{target.name} [#{target.unit}]" }
-        [*@plan.family.tables.map(&:name), *units, *@features.map(&:name), 'mass [kg]', 'area [mm2]', 'findings']
+        [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *@properties, *units, *@features.map(&:name), 'mass [kg]',
+         'area [mm2]', 'findings']
       end
 
       # The cells of one Checks::Variants::Variant.
       def cells(variant)
         outcome = variant.result.outcome
-        [*@plan.family.tables.map { |table| variant.rows[table.name] },
-         *@values.map { |target| value(outcome, target) },
+        [*identity(variant, outcome), *@values.map { |target| value(outcome, target) },
          *@features.map { |feature| outcome.state(feature.name).to_s },
          number(variant.result.facts['mass']), number(variant.result.facts['area']),
          variant.result.findings.map(&:message).join(' ')]
@@ -40,6 +41,12 @@ module VastLattice
       def to_list = Checks::Variants.new(@plan).map { |variant| ResultTree.tree(variant.result) }
 
       private
+
+      # Rows, labels and properties: what a variant is called.
+      def identity(variant, outcome)
+        rows = @plan.family.variant_tables.map { |table| variant.rows[table.name] }
+        [*rows, *outcome.labels.values, *outcome.properties.values_at(*@properties)]
+      end
 
       def value(outcome, target)
         amount = outcome.values[target.index]

@@ -15,12 +15,16 @@ module VastLattice
       end
 
       def map
-        @family.with(parameters: @family.parameters.map { |parameter| parameter(parameter) },
+        @family.with(patterns: @family.patterns.transform_values { |text| pattern_text(text) },
+                     parameters: @family.parameters.map { |parameter| parameter(parameter) },
                      parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
                      rules: @family.rules.map { |rule| rule(rule) })
       end
 
       private
+
+      # The formulas of a label pattern stand in braces.
+      def pattern_text(text) = text.gsub(/\{([^{}]*)\}/) { "{#{formula(Regexp.last_match(1))}}" }
 
       def formula(text) = text && @change.call(text)
 

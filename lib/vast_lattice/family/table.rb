@@ -8,6 +8,9 @@ module VastLattice
 
       def self.nested = { columns: Column, rows: Row }
 
+      # Whether it is only looked up in: all its columns are properties. Its rows are no variants.
+      def lookup? = columns.any? && columns.all?(&:property?)
+
       def title = label.empty? ? name.tr('_', ' ') : label
       def row(name) = rows.find { |row| row.name.casecmp?(name.to_s) }
       def row_index(name) = rows.index { |row| row.name.casecmp?(name.to_s) }

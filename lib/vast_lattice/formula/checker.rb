@@ -5,6 +5,9 @@ module VastLattice
     # Finds the names of a tree and infers types and dimensions. What does not fit is refused here, when
     # the formula is written, with the place of the wrong part.
     class Checker
+      # The index of the variable "item" of a filter.
+      ITEM = -1
+
       def initialize(scope)
         @scope = scope
       end
@@ -54,8 +57,22 @@ module VastLattice
       def visit_boolean(node) = typed(node, BOOLEAN)
 
       def visit_name(node)
-        variable = @scope.fetch(node.data, node.span)
-        typed(node, variable.type, data: variable)
+        found = @scope.fetch(node.data, node.span)
+        return typed(node, Type.list(found.type), data: found, kind: :column) if found.is_a?(ColumnList)
+
+        typed(node, found.type, data: found)
+      end
+
+      # A condition on each item, called item; or the number of an item, from 1 as in FEEL.
+      def visit_filter(node)
+        list = visit(node.parts.first)
+        refuse(list.span, "Only a list can be filtered, not #{list.type}.", 'Write [1, 2, 3][item > 1].') unless list.type.list?
+        item = Variable.new(name: 'item', type: list.type.element, index: ITEM)
+        test = Checker.new(@scope.with(item)).check(node.parts.last)
+        return typed(node, list.type.element, [list, test], kind: :pick) if test.type.plain?
+        return typed(node, list.type, [list, test]) if test.type.boolean?
+
+        refuse(test.span, "A filter is a condition or a plain number, not #{test.type}.", 'Write list[item > 1] or list[1].')
       end
 
       def visit_negate(node)

@@ -3,7 +3,7 @@
 module VastLattice
   module Formula
     # Prints a typed tree as the source of one Ruby expression, to be evaluated where the methods of
-    # Runtime and the local variables v0, v1, … are in sight.
+    # Runtime, the local variables v0, v1, … and the lists of the plan are in sight.
     #
     # A computed number is rounded before it is compared, so that 0.1 + 0.2 = 0.3 and a comparison at a
     # limit does what the engineer expects.
@@ -26,7 +26,8 @@ module VastLattice
         case typed.kind
         when :number, :boolean then typed.data.inspect
         when :text then quoted(typed.data)
-        when :name then "v#{typed.data.index}"
+        when :name then typed.data.index == Checker::ITEM ? 'item' : "v#{typed.data.index}"
+        when :column then "lists[#{typed.data.index}]"
         when *OPERATORS.keys then "(#{typed.parts.map { |part| source(part) }.join(" #{OPERATORS[typed.kind]} ")})"
         else send(:"emit_#{typed.kind}", typed)
         end
@@ -70,6 +71,20 @@ module VastLattice
         else "(#{value} == #{settled(test)})"
         end
       end
+
+      def emit_filter(typed)
+        list, test = typed.parts
+        "#{source(list)}.select { |item| #{source(test)} }"
+      end
+
+      def emit_pick(typed)
+        list, number = typed.parts
+        "item_of(#{source(list)}, #{source(number)}, #{NOTHING.fetch(typed.type.kind)})"
+      end
+
+      # What a pick or a look-up gives when there is nothing.
+      NOTHING = { number: 'Float::NAN', text: "''", boolean: 'false' }.freeze
+      private_constant :NOTHING
 
       def emit_call(typed)
         function = typed.data

@@ -2,8 +2,8 @@
 
 module VastLattice
   module Formula
-    # All functions. Those that FEEL has (OMG DMN 1.5, 10.3.4) keep its name and meaning; round_up,
-    # round_down, round_to, the angle functions and pi are ours.
+    # All functions. Those that FEEL has (OMG DMN 1.5, 10.3.4) keep its name, with underscores for blanks,
+    # and its meaning; round_up, round_down, round_to, the look-ups, the angle functions and pi are ours.
     module Functions
       PLAIN = ->(types) { types.all?(&:plain?) ? NUMBER : 'plain numbers' }
       SAME = lambda do |types|
@@ -21,6 +21,30 @@ module VastLattice
       PARITY = ->(types) { types.first.plain? ? BOOLEAN : 'a plain number' }
       TEXTS = ->(types) { types.all?(&:text?) ? BOOLEAN : 'texts' }
       TEXT_SIZE = ->(types) { types.first.text? ? NUMBER : 'a text' }
+
+      ONE_TEXT = ->(types) { types.first.text? ? TEXT : 'a text' }
+      TWO_TEXTS = ->(types) { types.all?(&:text?) ? TEXT : 'texts' }
+      SUBSTRING = ->(types) { types.first.text? && types.drop(1).all?(&:plain?) ? TEXT : 'a text and plain numbers' }
+      STRING = lambda do |types|
+        fits = types.first.plain? || types.first.boolean? || types.first.text?
+        fits ? TEXT : 'a plain number (divide by a unit: length / 1 mm)'
+      end
+      ALL_LOGIC = ->(types) { types.all?(&:boolean?) ? BOOLEAN : 'yes/no values' }
+      MEMBER = lambda do |types|
+        list, item = types
+        list.list? && list.element.accepts?(item) ? BOOLEAN : 'a list and a value of its kind'
+      end
+      LOOKUP = lambda do |types|
+        results, *pairs = types
+        fits = results.list? && pairs.any? && pairs.size.even? &&
+               pairs.each_slice(2).all? { |keys, value| keys.list? && keys.element.accepts?(value) }
+        fits ? results.element : 'a list of results, then lists of keys each with the value to find'
+      end
+      LOOKUP_NUMBER = lambda do |types|
+        results, keys, value = types
+        fits = results.list? && keys.list? && value.number? && keys.element.accepts?(value)
+        fits ? results.element : 'a list of results, a list of numbers, and a number of the same dimension'
+      end
 
       MANY = (1..Parser::MOST_ITEMS)
       TABLE = [
@@ -49,6 +73,26 @@ module VastLattice
         ['asin', 1..1, TO_ANGLE, :asin_of, 'Angle of a sine.', ['asin(0.5)', 30.0]],
         ['acos', 1..1, TO_ANGLE, :acos_of, 'Angle of a cosine.', ['acos(0.5)', 60.0]],
         ['atan', 1..1, TO_ANGLE, :atan_of, 'Angle of a tangent.', ['atan(1)', 45.0]],
+        ['product', MANY, PLAIN, :product_of, 'Product of its arguments or of a list.', ['product(2, 3, 4)', 24.0], true],
+        ['median', MANY, SAME, :median_of, 'Middle value.', ['median(8, 2, 5)', 5.0], true],
+        ['all', MANY, ALL_LOGIC, :all_of, 'Whether all are true.', ['all(true, 1 < 2)', true], true],
+        ['any', MANY, ALL_LOGIC, :any_of, 'Whether at least one is true.', ['any(false, 1 > 2)', false], true],
+        ['list_contains', 2..2, MEMBER, :list_contains_of, 'Whether a list holds a value.',
+         ['list_contains([1, 2], 2)', true]],
+        ['lookup', 3..9, LOOKUP, :lookup_of,
+         'The result of the row whose keys equal the values: results, then each list of keys with its value.',
+         ['lookup([5.5, 6.6], ["M5", "M6"], "M6")', 6.6]],
+        ['lookup_at_least', 3..3, LOOKUP_NUMBER, :lookup_at_least_of,
+         'The result of the row with the smallest key that is enough.', ['lookup_at_least([50, 100], [50, 100], 60)', 100.0]],
+        ['lookup_at_most', 3..3, LOOKUP_NUMBER, :lookup_at_most_of,
+         'The result of the row with the largest key that fits.', ['lookup_at_most([50, 100], [50, 100], 60)', 50.0]],
+        ['string', 1..1, STRING, :string_of, 'A plain number or a yes/no as text.', ['string(2.50)', '2.5']],
+        ['upper_case', 1..1, ONE_TEXT, :upper_case_of, 'In capitals.', ['upper_case("oak")', 'OAK']],
+        ['lower_case', 1..1, ONE_TEXT, :lower_case_of, 'In small letters.', ['lower_case("OAK")', 'oak']],
+        ['substring', 2..3, SUBSTRING, :substring_of, 'From a character on, perhaps only so many.',
+         ['substring("galvanised", 1, 4)', 'galv']],
+        ['substring_before', 2..2, TWO_TEXTS, :substring_before_of, 'What stands before a mark.', ['substring_before("SF-12", "-")', 'SF']],
+        ['substring_after', 2..2, TWO_TEXTS, :substring_after_of, 'What stands after a mark.', ['substring_after("SF-12", "-")', '12']],
         ['pi', 0..0, ->(_) { NUMBER }, :pi, 'Circumference of a circle over its diameter.', ['pi()', 3.141592654]],
         ['contains', 2..2, TEXTS, :contains_of, 'Whether a text holds another.', ['contains("oak", "a")', true]],
         ['starts_with', 2..2, TEXTS, :starts_with_of, 'Whether a text begins with another.',

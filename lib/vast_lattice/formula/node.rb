@@ -10,7 +10,7 @@ module VastLattice
     #   :negate  one part                             :power, :times, :divide, :plus, :minus  two parts
     #   :compare data the sign, two parts             :and, :or  two parts
     #   :between value, low, high                     :in  value, then ranges, lists or values
-    #   :if      condition, then, else
+    #   :if      condition, then, else                :filter list, condition or number
     class Node < Value.with(:kind, :span, data: nil, unit: nil, parts: [])
     end
   end

@@ -158,11 +158,21 @@ module VastLattice
         token = peek
         case token.kind
         when :number, :text then literal(advance)
-        when :name then name_or_call(advance)
+        when :name then filtered(name_or_call(advance))
         when :word then boolean
-        when :sign then bracketed
+        when :sign then filtered(bracketed)
         else refuse('The formula ends too early.', 'Complete it.')
         end
+      end
+
+      # list[condition on item], or list[number of an item].
+      def filtered(list)
+        while take(:sign, '[')
+          test = expression
+          stop = expect(:sign, ']')
+          list = Node.new(kind: :filter, span: list.span.to(stop.span), parts: [list, test])
+        end
+        list
       end
 
       def literal(token) = Node.new(kind: token.kind, span: token.span, data: token.value, unit: token.unit)

@@ -49,6 +49,58 @@ module VastLattice
       def ends_with_of(text, part) = text.end_with?(part)
       def string_length_of(text) = text.size.to_f
 
+      def product_of(values) = values.reduce(1.0, :*)
+      def all_of(values) = values.all?
+      def any_of(values) = values.any?
+      def list_contains_of(list, item) = list.include?(item)
+      def upper_case_of(text) = text.upcase
+      def lower_case_of(text) = text.downcase
+      def substring_before_of(text, mark) = text.include?(mark) ? text[0...text.index(mark)] : ''
+      def substring_after_of(text, mark) = text.include?(mark) ? text[(text.index(mark) + mark.size)..] : ''
+
+      def median_of(values)
+        sorted = values.sort
+        middle = sorted.size / 2
+        sorted.size.odd? ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2
+      end
+
+      # Characters count from 1; a negative start counts from the end, as in FEEL.
+      def substring_of(text, start, length = nil)
+        from = start.positive? ? start.to_i - 1 : start.to_i
+        (length ? text[from, length.to_i] : text[from..]) || ''
+      end
+
+      # Plain numbers without needless zeros, yes/no as true and false, as in FEEL.
+      def string_of(value) = value.is_a?(Float) ? Units::Format.number(value) : value.to_s
+
+      # The item of that number, from 1 (or from the end, below 0), or +nothing+.
+      def item_of(list, number, nothing)
+        index = number.positive? ? number.to_i - 1 : number.to_i
+        number.zero? ? nothing : list.fetch(index, nothing)
+      end
+
+      # The result of the first row whose keys all equal the values.
+      def lookup_of(results, *pairs)
+        found = results.each_index.find { |row| pairs.each_slice(2).all? { |keys, value| keys[row] == value } }
+        found ? results[found] : nothing_like(results)
+      end
+
+      # The result of the row with the smallest key that is enough.
+      def lookup_at_least_of(results, keys, needed)
+        row = keys.each_index.select { |index| keys[index] >= needed }.min_by { |index| keys[index] }
+        row ? results[row] : nothing_like(results)
+      end
+
+      # The result of the row with the largest key that fits.
+      def lookup_at_most_of(results, keys, most)
+        row = keys.each_index.select { |index| keys[index] <= most }.max_by { |index| keys[index] }
+        row ? results[row] : nothing_like(results)
+      end
+
+      def nothing_like(results)
+        { Float => Float::NAN, String => '' }.fetch(results.first.class, false)
+      end
+
       # Rounds first, so that 25.999999999999996 counts as 26.
       def whole(value, how) = value.finite? ? value.round(DECIMALS).public_send(how).to_f : Float::NAN
 

@@ -6,17 +6,22 @@ module VastLattice
     class Scope
       attr_reader :variables
 
-      def initialize(variables)
+      # +lists+ answers list(name, span) with a ColumnList or nil, and names.
+      def initialize(variables, lists = nil)
         @variables = variables.to_h { |variable| [variable.name.downcase, variable] }.freeze
+        @lists = lists
         freeze
       end
 
-      # The Variable of that name. Raises Formula::Error, with the nearest name.
+      # The Variable or ColumnList of that name. Raises Formula::Error, with the nearest name.
       def fetch(name, span)
-        variables.fetch(name.downcase) { unknown(name, span) }
+        variables.fetch(name.downcase) { @lists&.list(name, span) || unknown(name, span) }
       end
 
-      def names = variables.values.map(&:name)
+      # This scope with one more name.
+      def with(variable) = Scope.new([*variables.values, variable], @lists)
+
+      def names = variables.values.map(&:name) + (@lists ? @lists.names : [])
 
       private
 

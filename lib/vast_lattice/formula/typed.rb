@@ -7,7 +7,7 @@ module VastLattice
     class Typed < Value.with(:kind, :type, :span, data: nil, parts: [])
       # Every Variable used, each once, in the order of writing.
       def variables
-        own = kind == :name ? [data] : []
+        own = kind == :name && data.index != Checker::ITEM ? [data] : []
         (own + parts.flat_map(&:variables)).uniq
       end
 

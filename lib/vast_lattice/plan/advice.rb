@@ -39,7 +39,7 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.items.flat_map { |item| item_trees(item) } + rule_trees + shape_trees
+        typed = @bound.items.flat_map { |item| item_trees(item) } + rule_trees + shape_trees + @bound.patterns.flat_map(&:formulas)
         indexes = typed.compact.flat_map(&:variables).map(&:index)
         (indexes + @bound.tables.flat_map(&:columns).flat_map(&:variables).map(&:index)).to_set
       end

@@ -13,10 +13,12 @@ module VastLattice
 
       def bind
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
-                          rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features)
+                          rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns)
       end
 
       private
+
+      def patterns = @family.patterns.map { |name, text| LabelPattern.read(name, text, @reader) }
 
       def shapes = @shapes ||= ShapeBinder.new(@family, @reader).bind
 

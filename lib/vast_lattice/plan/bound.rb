@@ -43,7 +43,7 @@ module VastLattice
       end
 
       # All of it.
-      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes)
+      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [])
         # Decisions of rules on one target: [Rule, branch, Decision].
         def decisions(target)
           consequences(Consequence::Decision, target)

@@ -23,6 +23,7 @@ module VastLattice
 
       def row(bound, name)
         table = bound.table
+        return if table.lookup?
         return table.default_row_index if name.nil?
         return if name.empty?
 
@@ -51,7 +52,7 @@ module VastLattice
 
       def value(target, text)
         typed = Entry.read(text.to_s, type: open_type(target), unit: target.unit, scope: Formula::Scope.new([]))
-        typed.constant? ? Formula::Runtime.module_eval(Formula::Emitter.settled(typed)) : nil
+        Formula.value(typed)
       rescue Formula::Error => e
         raise PickError.new("#{target.name}: #{e.message}", remedy: e.remedy)
       end

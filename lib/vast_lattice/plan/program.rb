@@ -15,12 +15,14 @@ module VastLattice
     class Program
       attr_reader :source
 
-      def initialize(bound, order)
+      # +lists+ are the values of the Formula::ColumnLists that formulas use.
+      def initialize(bound, order, lists)
         @bound = bound
         @order = order
+        @lists = lists
         @constants = []
         @source = compose
-        @lambda = Formula::Runtime.module_eval("lambda { |constants| #{@source} }", __FILE__, __LINE__).call(@constants)
+        @lambda = Formula.compile("lambda { |constants, lists| #{@source} }", 'plan').call(@constants, lists)
       end
 
       def call(overrides, rows, answers) = @lambda.call(overrides, rows, answers)
@@ -121,7 +123,7 @@ module VastLattice
       def constant_value(typed)
         return typed.data if %i[number text boolean].include?(typed.kind)
 
-        Formula::Runtime.module_eval(settled(typed))
+        Formula.value(typed, @lists)
       end
 
       def by_answer(target)

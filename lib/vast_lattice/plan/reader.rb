@@ -30,6 +30,9 @@ module VastLattice
         read(place) { Entry.read(text, type: type, unit: unit, scope: symbols.scope) }
       end
 
+      # A formula of any type.
+      def free(text, place) = read(place) { Formula.type(text, symbols.scope) }
+
       # A condition.
       def condition(text, place) = entry_of(text, Formula::BOOLEAN, Units::PLAIN, place)
 

@@ -9,12 +9,13 @@ module VastLattice
       class Numbers < Value.with(:measures, horizontal: 0.0, vertical: 0.0, count: nil, pitch: nil)
       end
 
-      def initialize(bound)
+      # +lists+ as in Program.
+      def initialize(bound, lists)
         @bound = bound
         stocks = bound.stocks.map { |stock| list(stock.measures.values) }
         shapes = bound.shapes.map { |shape| list([*shape.measures.values, *extras(shape)]) }
         source = "lambda { |v| #{names}; [[#{stocks.join(', ')}], [#{shapes.join(', ')}]] }"
-        @lambda = Formula::Runtime.module_eval(source, 'shape', 1)
+        @lambda = Formula.compile("lambda { |lists| #{source} }", 'shape').call(lists)
       end
 
       # [Numbers of each stock, Numbers of each feature], in the order of the bound family.

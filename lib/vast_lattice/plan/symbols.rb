@@ -4,7 +4,7 @@ module VastLattice
   class Plan
     # The names of a family: a Target for every parameter and for the two states of every feature.
     class Symbols
-      attr_reader :targets, :findings, :scope
+      attr_reader :targets, :findings, :scope, :lists
 
       def initialize(family)
         @family = family
@@ -14,7 +14,18 @@ module VastLattice
         family.parts.each { |part| part.features.each { |feature| add_feature(part, feature) } }
         refuse_doubles
         @by_name = @targets.to_h { |target| [target.name.downcase, target] }
-        @scope = Formula::Scope.new(@targets.map(&:variable))
+        @lists = ColumnLists.new(family) { |column| column_type(column) }
+        @scope = Formula::Scope.new(@targets.map(&:variable), @lists)
+      end
+
+      # Type and Unit of a table's column: its own where it is a property, else those of its target.
+      def column_type(column)
+        target = self[column.target]
+        return [target ? target.type : Formula::TEXT, own_unit(column) || target&.unit || Units::PLAIN] unless column.property?
+
+        unit = own_unit(column) || Units::PLAIN
+        [{ 'number' => Formula::Type.number(unit.dimension), 'count' => Formula::NUMBER, 'yes_no' => Formula::BOOLEAN }
+          .fetch(column.kind, Formula::TEXT), unit]
       end
 
       # The Target of that name, or nil.
@@ -44,6 +55,11 @@ module VastLattice
       def add(name, kind, type, subject, unit, place)
         @targets << Target.new(name: name, index: @targets.size, kind: kind, type: type, subject: subject,
                                unit: unit, place: place)
+      end
+
+      # The unit of a column, or nil where it has none that exists.
+      def own_unit(column)
+        Units[column.unit] if column.unit && Units.unit?(column.unit)
       end
 
       def unit_of(parameter, place)

@@ -14,7 +14,9 @@ module VastLattice
       # Returns a Bound::Table.
       def bind
         check_rows
-        columns = @table.columns.filter_map { |column| bind_column(column) }
+        deciding, properties = @table.columns.partition { |column| !column.property? }
+        columns = deciding.filter_map { |column| bind_column(column) }
+        properties.each { |column| check_property(column) }
         check_doubled(columns)
         numbers = @table.rows.each_with_index.to_h { |row, index| [row.name.downcase, index] }
         Bound::Table.new(index: @index, table: @table, columns: columns, row_numbers: numbers)
@@ -35,6 +37,18 @@ module VastLattice
         end
         Bound::Column.new(table: @index, target: target, column: column, cells: cells,
                           formulas: known.values.compact.reject(&:constant?))
+      end
+
+      # A property is checked like any other column, though nothing in the plan needs its cells.
+      def check_property(column)
+        type, unit = @reader.symbols.column_type(column)
+        Units[column.unit.to_s]
+        @table.rows.each do |row|
+          text = row.cell(column.target)
+          @reader.entry_of(text, type, unit, cell_place(row, column)) if text
+        end
+      rescue Units::Error => e
+        @reader.error(:unknown_unit, e.message, place('columns'), e.remedy)
       end
 
       def cell_place(row, column) = place('rows', row.name, 'cells', column.target)

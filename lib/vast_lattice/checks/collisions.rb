@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # Labels that two variants share although they must be unique: part numbers.
+    class Collisions
+      UNIQUE = %w[part_number].freeze
+
+      def initialize(plan)
+        @plan = plan
+      end
+
+      # Findings, one for each label that is used twice.
+      def findings
+        return [] unless @plan.runnable?
+
+        (UNIQUE & @plan.family.patterns.keys).flat_map { |name| collisions(name) }
+      end
+
+      private
+
+      def collisions(name)
+        by_label = Variants.new(@plan).group_by { |variant| variant.result.outcome.labels[name] }
+        by_label.select { |_, variants| variants.size > 1 }.map do |label, variants|
+          Finding.new(code: :label_collides, level: :error, place: Place.at('patterns', name),
+                      message: "#{variants.first(4).map(&:name).join(', ')} have the same #{name.tr('_', ' ')}, #{label}.",
+                      remedy: 'Put what differs between them into the pattern.')
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Formula
+    # Writes docs/formulas.md from the tables that define the language, so that it is always true.
+    module Reference
+      INTRODUCTION = <<~MARKDOWN
+        # Formulas
+
+        This page is made by `rake docs` from the table that defines the functions; the tests run every example.
+
+        The language follows FEEL of OMG DMN 1.5 where FEEL has the thing: `if … then … else …`, `and`, `or`,
+        `not(…)`, `= != < <= > >=`, `x between a and b`, `x in [a..b]`, `x in ("ash", "oak")`, `+ - * / **`,
+        `"text" + "text"`, lists `[1, 2, 3]`, filters `[1, 2, 3][item > 1]` and items `[5, 6][1]`, counted from 1.
+        Operators of one rank are taken from left to right; a minus sign binds tightest.
+
+        **Units** stand after a number: `250 mm`, `1/2 in`, `3 1/2 in`, `7.85 g/cm3`, `30 deg`. A fraction has no
+        blanks around its stroke, and needs a unit; `1 / 2` divides. Dimensions are checked when a formula is
+        written: a length and a plain number cannot be added.
+
+        **Names** have underscores instead of blanks and match regardless of case. `windows.built` and
+        `windows.shown` are the states of a feature. `bolts.length` is a column of a table as a list; its cells must
+        be plain values.
+
+        **Numbers** are rounded to nine decimals after each formula and before each comparison, so that
+        `0.1 + 0.2 = 0.3` holds. A computation without a result (a division by zero, a look-up that finds nothing)
+        has no value; the parameter where it arises is reported.
+      MARKDOWN
+
+      # The whole page.
+      def self.page
+        [INTRODUCTION, functions, units].join("\n")
+      end
+
+      def self.functions
+        rows = Functions::ALL.values.map do |function|
+          "| `#{function.name}` | #{function.about} | `#{function.example.first}` | `#{shown(function.example.last)}` |"
+        end
+        ['## Functions', '', '| name | gives | example | is |', '|---|---|---|---|', *rows, ''].join("\n")
+      end
+      private_class_method :functions
+
+      def self.shown(value)
+        case value
+        when Float then Units::Format.number(value)
+        when String then value.inspect
+        else value.to_s
+        end
+      end
+      private_class_method :shown
+
+      def self.units
+        groups = Units::Catalogue::TABLE.map do |dimension, symbols|
+          "| #{dimension.to_s.sub(/\Aan? /, '')} | #{symbols.keys.map { |symbol| "`#{symbol}`" }.join(' ')} |"
+        end
+        ['## Units', '', 'Products, quotients and powers of these are units too: `mm2`, `kg/m`, `N/mm2`.', '',
+         '| measures | symbols |', '|---|---|', *groups, ''].join("\n")
+      end
+      private_class_method :units
+    end
+  end
+end

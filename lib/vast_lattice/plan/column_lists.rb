@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # The columns of tables as lists for formulas ("bolts.length"). Each is read when a formula first names
+    # it; its cells must be plain values, because a list is the same for every pick.
+    class ColumnLists
+      # The block gives the Type and the Unit of a Family::Column.
+      def initialize(family, &type_of)
+        @family = family
+        @type_of = type_of
+        @found = {}
+      end
+
+      # The values of every list named so far, by index.
+      def values = @found.values.map(&:values)
+
+      # Every "table.column".
+      def names = @family.tables.flat_map { |table| table.columns.map { |column| "#{table.name}.#{column.target}" } }
+
+      # The Formula::ColumnList of a dotted name, or nil when there is no such column. Raises Formula::Error
+      # for a column that cannot be a list.
+      def list(name, span)
+        table, column = find(name)
+        return unless column
+
+        full_name = "#{table.name}.#{column.target}"
+        @found[full_name] ||= Formula::ColumnList.new(name: full_name, index: @found.size, **read(table, column, span))
+      end
+
+      private
+
+      def find(name)
+        table_name, target = name.split('.', 2)
+        table = target && @family.table(table_name)
+        [table, table&.column(target)]
+      end
+
+      def read(table, column, span)
+        type, unit = @type_of.call(column)
+        { type: type, values: table.rows.map { |row| value(row, column, type, unit, span) } }
+      end
+
+      def value(row, column, type, unit, span)
+        text = row.cell(column.target)
+        return nothing(type) unless text
+
+        Formula.value(Entry.read(text, type: type, unit: unit, scope: Formula::Scope.new([])))
+      rescue Formula::Error
+        raise Formula::Error.new("The column #{column.target} cannot be used as a list: row #{row.name} holds \"#{text}\".",
+                                 span: span, code: :not_constant, remedy: 'Type plain values into all its cells.')
+      end
+
+      def nothing(type)
+        return Float::NAN if type.number?
+
+        type.boolean? ? false : ''
+      end
+    end
+  end
+end

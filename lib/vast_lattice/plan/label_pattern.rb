@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # A pattern such as "SF-{length}-{finish}", read: fixed texts and formulas in turn. Numbers are written in
+    # the unit they are shown in, without the unit.
+    class LabelPattern < Value.with(:name, :pieces)
+      BRACES = /\{([^{}]*)\}/
+
+      # Reads a pattern; what is wrong with its formulas goes to the reader.
+      def self.read(name, text, reader)
+        place = Place.at('patterns', name)
+        pieces = text.split(BRACES, -1).each_with_index.map do |piece, index|
+          index.even? ? piece : reader.free(piece, place)
+        end
+        new(name: name, pieces: pieces)
+      end
+
+      # Typed trees of its formulas.
+      def formulas = pieces.grep(Formula::Typed)
+
+      # The label for a list of values of its formulas, in order. The block gives the unit of a number.
+      def write(values, &block)
+        given = values.each
+        pieces.map { |piece| piece.is_a?(Formula::Typed) ? written(piece, given.next, &block) : piece }.join
+      end
+
+      private
+
+      def written(typed, value)
+        return value ? 'yes' : 'no' if typed.type.boolean?
+
+        typed.type.number? ? Units::Format.number(yield(typed).from_base(value)) : value
+      end
+    end
+  end
+end
