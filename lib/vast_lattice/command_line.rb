@@ -113,7 +113,7 @@ module VastLattice
 
     def check
       plan = Plan.of(@document.family)
-      found = plan.findings + Checks::Collisions.new(plan).findings
+      found = plan.findings + Checks::Collisions.new(plan).findings + Checks::Coverage.new(plan).findings
       found.each { |finding| tell(finding, @out) }
       @out.puts('No findings.') if found.empty?
       found.any?(&:error?) ? 1 : 0

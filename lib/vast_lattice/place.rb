@@ -19,9 +19,14 @@ module VastLattice
         next if HIDDEN.include?(key)
 
         named = SINGULAR.key?(path[index - 1]) && index.positive?
-        named ? words << "#{SINGULAR[path[index - 1]]} #{key}" : (words << key.tr('_', ' ') unless SINGULAR.key?(key))
+        named ? words << "#{SINGULAR[path[index - 1]]} #{key}" : (words << plain(key) unless SINGULAR.key?(key))
       end
       words.empty? ? 'the family' : words.join(', ')
     end
+
+    private
+
+    # People count from 1.
+    def plain(key) = key.match?(/\A\d+\z/) ? "no. #{key.to_i + 1}" : key.tr('_', ' ')
   end
 end

@@ -19,7 +19,7 @@ module VastLattice
       @bound = Binder.new(family, reader).bind
       found = @symbols.findings + reader.findings
       compile(found) if found.none?(&:error?)
-      found += form_findings(reader) + Advice.new(@bound, family).findings
+      found += form_findings(reader) + Advice.new(@bound, family, lists).findings
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
     end

@@ -67,6 +67,50 @@ class TablesTest < CoreCase
     end
   end
 
+  # What can never be, and what no variant shows.
+  def test_dead_rules_doubled_rows_and_features_never_built
+    plan = plan(<<~YAML)
+      parameters: [{name: a, kind: count, default: 1}]
+      parts:
+        - name: plate
+          stock: {kind: plate, width: 90 mm, height: 30 mm, thickness: 3 mm}
+          features: [{name: ghost, kind: hole, diameter: 3 mm, built_when: a > 9}, {name: real, kind: hole, diameter: 3 mm}]
+      tables: [{name: t, columns: [{target: a}], rows: [{name: x, cells: {a: 2}}, {name: y, cells: {a: 2}}, {name: z}]}]
+      rules:
+        - {name: Dead, when: 1 > 2, then: [{hide: real}]}
+        - {name: Hidden, when: "true", then: [{warn: always}], else_when: [{when: a > 1, then: [{hide: real}]}]}
+        - {name: Rare, when: a > 7, then: [{hide: real}]}
+    YAML
+    found = (plan.findings + Checks::Coverage.new(plan).findings).map { |finding| [finding.code, finding.place.to_s] }
+
+    assert_equal [[:never_fires, 'rule Dead, when'], [:never_fires, 'rule Hidden, else when, no. 1, when'], [:same_rows, 'table t, row y'],
+                  [:never_built, 'part plate, feature ghost'], [:never_applied, 'rule Dead'], [:never_applied, 'rule Rare']], found
+  end
+
+  # docs/findings.md explains every code that the core can give.
+  def test_every_code_is_documented
+    code = Dir[File.join(ROOT, 'lib/**/*.rb')].map { |path| File.read(path) }.join
+    codes = code.scan(/(?:error|note|find|report|found)\((?::\w+, )?:(\w+), |code: :(\w+)|level == :error \? :(\w+) : :(\w+)/).flatten.compact.uniq
+    documented = File.read(File.join(ROOT, 'docs/findings.md')).scan(/^\| `(\w+)`/).flatten
+
+    assert_empty codes - documented - %w[error warning note]
+  end
+
+  # ISO 3: the basic series R5 and R10 as printed; all of R40 within the 1.26 % that rounding costs at most.
+  def test_preferred_numbers
+    assert_equal [1.0, 1.6, 2.5, 4.0, 6.3, 10.0], Family::Series.numbers('R5', first: 1.0, count: 6)
+    assert_equal [500.0, 630.0, 800.0, 1000.0, 1250.0, 1600.0, 2000.0, 2500.0, 3150.0, 4000.0, 5000.0],
+                 Family::Series.numbers('R10', first: 500.0, count: 11)
+    assert_equal [1060.0, 1120.0], Family::Series.numbers('R40', first: 1001.0, count: 2)
+    Family::Series.numbers('R40', first: 1.0, count: 80).each_with_index { |number, index| assert_in_epsilon 10**(index / 40.0), number, 0.0126 }
+    assert_equal [2.0, 2.5, 3.0], Family::Series.numbers('arithmetic', first: 2.0, count: 3, step: 0.5)
+    assert_equal [2.0, 6.0, 18.0], Family::Series.numbers('geometric', first: 2.0, count: 3, step: 3.0)
+
+    filled = Family::Edits.apply(side_frame, 'do' => 'fill_series', 'table' => 'size', 'column' => 'length', 'kind' => 'R10', 'first' => '630', 'from' => 'SF-1000')
+    assert_equal(%w[500 630 800 630 800 1000 1250 1600], filled.tables.first.rows.map { |row| row.cells['length'] })
+    assert_match(/above zero/, refused(Error) { Family::Edits.apply(side_frame, 'do' => 'fill_series', 'table' => 'size', 'column' => 'length', 'kind' => 'R10', 'first' => '-1') }.full_text)
+  end
+
   def test_lists_and_filters
     { '[1, 2, 3][2]' => 2.0, '[1, 2, 3][-1]' => 3.0, 'sum([1, 2, 3][item > 1])' => 5.0, 'count(["a", "b"][item != "a"])' => 1.0,
       '["oak", "ash"][1]' => 'oak', 'max([10 mm, 2 cm])' => 20.0, 'median([1, 4, 2, 3])' => 2.5 }

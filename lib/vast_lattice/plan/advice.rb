@@ -4,12 +4,14 @@ module VastLattice
   class Plan
     # What is not wrong, but worth knowing about a definition.
     class Advice
-      def initialize(bound, family)
+      # +lists+ as in Program.
+      def initialize(bound, family, lists)
         @bound = bound
         @family = family
+        @lists = lists
       end
 
-      def findings = unused + undecided
+      def findings = unused + undecided + dead_branches + same_rows
 
       private
 
@@ -26,6 +28,34 @@ module VastLattice
           next if item.formula || item.default || always_in_table?(target) || !target.type.number? || item.choices
 
           note(:no_default, :warning, target, "#{target.name} has no default.", 'Give it one, so that it always has a value.')
+        end
+      end
+
+      # Branches whose condition depends on nothing and does not hold, and those behind one that always does.
+      def dead_branches
+        @bound.rules.flat_map do |rule|
+          always = rule.conditions.index { |condition| condition.constant? && Formula.value(condition, @lists) }
+          dead = rule.conditions.each_index.select do |index|
+            condition = rule.conditions[index]
+            (always && index > always) || (condition.constant? && !Formula.value(condition, @lists))
+          end
+          dead.map { |index| dead_branch(rule.rule, index) }
+        end
+      end
+
+      def dead_branch(rule, index)
+        Finding.new(code: :never_fires, level: :warning, place: Place.at('rules', rule.name, *rule.condition_path(index)),
+                    message: 'This condition can never apply.', remedy: 'Let it depend on a value, or remove it.')
+      end
+
+      # Rows of one table that say the same.
+      def same_rows
+        @family.variant_tables.flat_map do |table|
+          doubled = table.rows.group_by { |row| row.cells.reject { |_, text| text.strip.empty? } }.values.select { |same| same.size > 1 }
+          doubled.map do |same|
+            Finding.new(code: :same_rows, level: :warning, place: Place.at('tables', table.name, 'rows', same[1].name),
+                        message: "#{same.first(4).map(&:name).join(', ')} say the same.", remedy: 'Remove one, or let them differ.')
+          end
         end
       end
 

@@ -30,6 +30,29 @@ module VastLattice
           end
         end
 
+        # Fills a column with a series (Family::Series): in the named rows, or in all from +from+ on. +first+ and
+        # +step+ are plain numbers in the unit of the column.
+        def self.fill_series(family, table:, column:, kind:, first:, step: nil, from: nil)
+          unless Series::KINDS.include?(kind)
+            raise Error.new("There is no series \"#{kind}\".", remedy: Nearest.remedy(kind, Series::KINDS, kind: 'series'))
+          end
+
+          rows = Edits.find(family.tables, table, 'table').rows
+          rows = rows.drop(rows.index(Edits.find(rows, from, 'row'))) if from
+          numbers = Series.numbers(kind, first: positive(first, 'first number'), count: rows.size,
+                                         step: Series::PREFERRED.key?(kind) ? nil : positive(step, 'step'))
+          cells = rows.zip(numbers).map { |row, number| { 'row' => row.name, 'column' => column, 'text' => Units::Format.number(number) } }
+          set_cells(family, table: table, cells: cells)
+        end
+
+        def self.positive(text, what)
+          number = Float(text.to_s, exception: false)
+          return number if number&.positive? && number.finite?
+
+          raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number above zero.')
+        end
+        private_class_method :positive
+
         # Adds a row: at the end or after another; a copy of +like+ if named.
         def self.add_row(family, table:, name:, like: nil, after: nil)
           on(family, table) do |found|
