@@ -12,7 +12,7 @@ module VastLattice
       end
 
       NAMES = { 'parameter' => 'parameters', 'part' => 'parts', 'feature' => 'features', 'table' => 'variant_tables',
-                'row' => 'variant_rows', 'rule' => 'rules', 'form' => 'forms' }.freeze
+                'row' => 'variant_rows', 'rule' => 'rules', 'rule_table' => 'rule_tables', 'form' => 'forms' }.freeze
 
       RECORDS = NAMES.transform_values { |table| Class.new(Element) { self.table_name = table } }.freeze
 

@@ -4,7 +4,8 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}".
-  class Family < Value.with(:name, code: '', note: '', patterns: {}, parameters: [], parts: [], tables: [], rules: [], forms: [])
+  class Family < Value.with(:name, code: '', note: '', patterns: {}, parameters: [], parts: [], tables: [], rules: [], rule_tables: [],
+                                   forms: [])
     extend TreeForm
 
     FEATURE_KINDS = Registry.new('feature kind')
@@ -12,7 +13,7 @@ module VastLattice
     EFFECTS = Registry.new('effect')
     CONTROLS = Registry.new('control')
 
-    def self.nested = { parameters: Parameter, parts: Part, tables: Table, rules: Rule, forms: Form }
+    def self.nested = { parameters: Parameter, parts: Part, tables: Table, rules: Rule, rule_tables: RuleTable, forms: Form }
 
     # Named things; names match regardless of case. nil when there is none.
     def parameter(name) = find(parameters, name)
@@ -20,6 +21,9 @@ module VastLattice
     def table(name) = find(tables, name)
     def rule(name) = find(rules, name)
     def form(name) = find(forms, name)
+
+    # Name of the rule or rule table that a plan numbers so.
+    def rule_name(index) = (rules + rule_tables)[index].name
 
     # All features of all parts, in the order of the recipes.
     def features = parts.flat_map(&:features)

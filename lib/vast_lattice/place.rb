@@ -7,7 +7,7 @@ module VastLattice
   #   Place.new(path: %w[parameters length formula], span: span).to_s  # "parameter length, formula"
   class Place < Value.with(:path, span: nil)
     SINGULAR = { 'parameters' => 'parameter', 'parts' => 'part', 'features' => 'feature', 'tables' => 'table',
-                 'rows' => 'row', 'rules' => 'rule', 'forms' => 'form', 'cells' => 'column' }.freeze
+                 'rows' => 'row', 'rules' => 'rule', 'rule_tables' => 'rule table', 'forms' => 'form', 'cells' => 'column' }.freeze
     HIDDEN = %w[dimensions].freeze
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)
@@ -18,13 +18,16 @@ module VastLattice
       path.each_with_index do |key, index|
         next if HIDDEN.include?(key)
 
-        named = SINGULAR.key?(path[index - 1]) && index.positive?
+        named = index.positive? && SINGULAR.key?(path[index - 1]) && !counted?(index)
         named ? words << "#{SINGULAR[path[index - 1]]} #{key}" : (words << plain(key) unless SINGULAR.key?(key))
       end
       words.empty? ? 'the family' : words.join(', ')
     end
 
     private
+
+    # The rows of a rule table have numbers, not names.
+    def counted?(index) = path.first == 'rule_tables' && path[index - 1] == 'rows'
 
     # People count from 1.
     def plain(key) = key.match?(/\A\d+\z/) ? "no. #{key.to_i + 1}" : key.tr('_', ' ')

@@ -12,7 +12,8 @@ module VastLattice
     class Elements < Value.with(:bodies, :orders)
       HEADER = ['family', '', ''].freeze
       # Kinds, with the key of their list in the family's plain form.
-      LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'table' => 'tables', 'rule' => 'rules', 'form' => 'forms' }.freeze
+      LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'table' => 'tables', 'rule' => 'rules',
+                'rule_table' => 'rule_tables', 'form' => 'forms' }.freeze
       # Kinds within a kind.
       CHILDREN = { 'part' => %w[feature features], 'table' => %w[row rows] }.freeze
 

@@ -18,7 +18,8 @@ module VastLattice
         @family.with(patterns: @family.patterns.transform_values { |text| pattern_text(text) },
                      parameters: @family.parameters.map { |parameter| parameter(parameter) },
                      parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
-                     rules: @family.rules.map { |rule| rule(rule) })
+                     rules: @family.rules.map { |rule| rule(rule) },
+                     rule_tables: @family.rule_tables.map { |table| rule_table(table) })
       end
 
       private
@@ -64,6 +65,13 @@ module VastLattice
       def rule(rule)
         branches = rule.branches.map { |branch| branch.with(condition: formula(branch.condition), effects: effects(branch.effects)) }
         rule.with(branches: branches, otherwise: effects(rule.otherwise))
+      end
+
+      # Tests are lists of formulas with signs before them; names in them are replaced just the same.
+      def rule_table(table)
+        output = @family.parameter(table.output)
+        rows = table.rows.map { |row| row.with(tests: row.tests.map { |text| formula(text) }, value: entry(row.value, output)) }
+        table.with(inputs: table.inputs.map { |text| formula(text) }, rows: rows)
       end
 
       def effects(list)

@@ -15,7 +15,8 @@ module VastLattice
 
       # The schema of what edits take, argument by argument; other arguments are single values.
       ARGUMENTS = {
-        'rule' => { '$ref' => '#/$defs/rule' }, 'feature' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/feature' }] },
+        'rule' => { '$ref' => '#/$defs/rule' }, 'rule_table' => { '$ref' => '#/$defs/rule_table' },
+        'feature' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/feature' }] },
         'form' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/form' }] }, 'stock' => { '$ref' => '#/$defs/part/properties/stock' },
         'columns' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/columns/items' }] } },
         'rows' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/rows/items' }] } },

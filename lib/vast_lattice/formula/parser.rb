@@ -14,7 +14,12 @@ module VastLattice
       # Returns the root Node. Raises Formula::Error.
       def self.parse(text) = new(text).parse
 
-      def initialize(text)
+      # The condition that an input (a Node) passes one of the unary tests of +text+ (OMG DMN 1.5, 10.3.1.2,
+      # rule 17): "-" for any, "< 5", "[1..3]", "1, 2", "not(3)". Numbers without a unit take +unit+.
+      def self.unary_tests(text, input, unit = Units::PLAIN) = new(text, unit).unary_tests(input)
+
+      def initialize(text, unit = nil)
+        @unit = unit unless unit.nil? || unit.plain?
         @tokens = Lexer.tokens(text)
         @at = 0
         @depth = 0
@@ -27,7 +32,40 @@ module VastLattice
         node
       end
 
+      def unary_tests(input)
+        refuse('The test is empty.', 'Write - where any value passes.') if peek.kind == :end
+        return Node.new(kind: :boolean, span: advance.span, data: true) if @tokens.size == 2 && peek.is?(:sign, '-')
+
+        node = negated_tests(input) || any_test(input)
+        refuse("\"#{peek.text}\" was not expected here.", 'Separate tests by commas.') if peek.kind != :end
+        node
+      end
+
       private
+
+      def negated_tests(input)
+        start = peek
+        return unless start.is?(:name, 'not') && @tokens[@at + 1].is?(:sign, '(')
+
+        2.times { advance }
+        inner = any_test(input)
+        stop = expect(:sign, ')')
+        Node.new(kind: :call, span: start.span.to(stop.span), data: start, parts: [inner])
+      end
+
+      def any_test(input)
+        tests = [unary_test(input)]
+        tests << unary_test(input) while take(:sign, ',')
+        tests.reduce { |left, right| join(:or, left, right) }
+      end
+
+      # The place of a test is its own, not that of the input, which is written elsewhere.
+      def unary_test(input)
+        start = peek.span
+        sign = take(:sign, *COMPARISONS)
+        right = sign ? sum : range_or_expression
+        Node.new(kind: sign ? :compare : :in, span: start.to(right.span), parts: [input, right], data: sign&.text)
+      end
 
       def peek = @tokens[@at]
 
@@ -175,7 +213,10 @@ module VastLattice
         list
       end
 
-      def literal(token) = Node.new(kind: token.kind, span: token.span, data: token.value, unit: token.unit)
+      def literal(token)
+        unit = token.kind == :number ? token.unit || @unit : nil
+        Node.new(kind: token.kind, span: token.span, data: token.value, unit: unit)
+      end
 
       def boolean
         word = take(:word, 'true', 'false') || refuse("\"#{peek.text}\" was not expected here.", 'A value belongs here.')

@@ -41,11 +41,33 @@ module VastLattice
 
       def by_rule(target, decision)
         rule, branch, consequence = applied(target, decision)
+        return by_rule_table(target, decision) unless rule
+
         condition = rule.conditions[branch]
         used = condition ? uses(condition, consequence.value) : uses(*rule.conditions, consequence.value)
         typed = condition_text(rule, branch)
         { sentence: with_numbers("Rule \"#{rule.rule.name}\" makes it #{text(target)} #{typed}", used), text: typed,
           uses: used, place: Place.at('rules', rule.rule.name) }
+      end
+
+      # The rows that hit, with their tests.
+      def by_rule_table(target, decision)
+        bound = @bound.rule_tables.find { |table| table.table.name == decision.name }
+        used = uses(*bound.rows.flatten)
+        { sentence: with_numbers("Rule table \"#{decision.name}\" makes it #{text(target)} by #{hits(bound)}, #{bound.table.policy}", used),
+          text: bound.table.inputs.join('; '), uses: used, place: Place.at('rule_tables', decision.name) }
+      end
+
+      def hits(bound)
+        rows = bound.rows.each_index.select { |row| holds?(bound.rows[row].first) }
+        rows.map { |row| "row #{row + 1} (#{bound.table.rows[row].tests.join('; ')})" }.join(', ')
+      end
+
+      # Whether a condition holds in this outcome.
+      def holds?(condition)
+        names = condition.variables.map { |variable| "v#{variable.index} = v[#{variable.index}]" }
+        body = [*names, Formula::Emitter.settled(condition)].join('; ')
+        Formula.compile("lambda { |lists| lambda { |v| #{body} } }", 'because').call(@plan.lists).call(@outcome.values)
       end
 
       def applied(target, decision)

@@ -8,7 +8,7 @@ module VastLattice
       def self.of(outcome, target)
         kind, index = Plan::Decider.decode(outcome.deciders[target.index])
         family = outcome.plan.family
-        name = { rule: -> { family.rules[index].name }, table: -> { family.tables[index].name } }[kind]&.call
+        name = { rule: -> { family.rule_name(index) }, table: -> { family.tables[index].name } }[kind]&.call
         new(kind: kind, word: Plan::Decider::WORDS.fetch(kind), name: name)
       end
 

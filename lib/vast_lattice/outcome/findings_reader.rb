@@ -11,7 +11,7 @@ module VastLattice
 
       # Finding values, worst first, in an order that does not depend on the order of writing.
       def findings(raw)
-        found = raw.map { |code, *details| send(code, *details) } + unused_answers
+        found = raw.uniq.map { |code, *details| send(code, *details) } + unused_answers
         found.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
       end
 
@@ -68,9 +68,19 @@ module VastLattice
       # +said+ lists pairs of rule index and value.
       def disagree(index, said)
         found = target(index)
-        words = said.map { |rule, value| "\"#{@plan.family.rules[rule].name}\" says #{found.text(value)}" }
+        words = said.map { |rule, value| "\"#{@plan.family.rule_name(rule)}\" says #{found.text(value)}" }
         error(:rules_disagree, found, "Rules disagree on #{found.name}: #{words.join(', ')}. None of them decides it.",
               'Change the condition of one, or join them in one else-if chain.')
+      end
+
+      # +hits+ lists pairs of row and value.
+      def hit_clash(table, index, hits)
+        found = target(index)
+        rows = hits.map { |row, value| "row #{row + 1} says #{found.text(value)}" }
+        name = @plan.family.rule_name(table)
+        Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
+                    message: "Rows of rule table \"#{name}\" that may not hit together do: #{rows.join(', ')}. None of them decides.",
+                    remedy: 'Narrow their tests, or choose another hit policy.')
       end
 
       def notice(rule, level, text)

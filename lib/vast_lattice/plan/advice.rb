@@ -69,7 +69,8 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.items.flat_map { |item| item_trees(item) } + rule_trees + shape_trees + @bound.patterns.flat_map(&:formulas)
+        typed = @bound.items.flat_map { |item| item_trees(item) } + rule_trees + shape_trees +
+                @bound.patterns.flat_map(&:formulas) + @bound.rule_tables.flat_map { |table| table.rows.flatten }
         indexes = typed.compact.flat_map(&:variables).map(&:index)
         (indexes + @bound.tables.flat_map(&:columns).flat_map(&:variables).map(&:index)).to_set
       end

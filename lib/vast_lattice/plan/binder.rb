@@ -13,7 +13,8 @@ module VastLattice
 
       def bind
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
-                          rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns)
+                          rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
+                          rule_tables: rule_tables)
       end
 
       private
@@ -66,6 +67,13 @@ module VastLattice
       def rules
         refuse_doubles(@family.rules, 'rules', 'rule')
         @family.rules.each_with_index.map { |rule, index| bind_rule(rule, index) if rule.active }.compact
+      end
+
+      def rule_tables
+        refuse_doubles(@family.rule_tables, 'rule_tables', 'rule table')
+        @family.rule_tables.each_with_index.filter_map do |table, index|
+          RuleTableBinder.new(table, @family.rules.size + index, @reader).bind if table.active
+        end
       end
 
       def bind_rule(rule, index)

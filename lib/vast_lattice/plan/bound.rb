@@ -23,6 +23,13 @@ module VastLattice
         def variables = conditions.flat_map(&:variables).uniq
       end
 
+      # An active rule table: +rows+ are [condition, value] pairs, +order+ the values by priority. Its index
+      # counts on from those of the rules.
+      class RuleTable < Value.with(:index, :table, :target, :rows, :order)
+        def variables = rows.flatten.flat_map(&:variables).uniq
+        def policy = table.policy == 'collect' ? table.aggregate : table.policy
+      end
+
       # A column of a table: +cells+ by row, Typed or nil (open); +formulas+ are the distinct cells that
       # depend on other names.
       class Column < Value.with(:table, :target, :column, :cells, :formulas)
@@ -43,11 +50,14 @@ module VastLattice
       end
 
       # All of it.
-      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [])
+      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [])
         # Decisions of rules on one target: [Rule, branch, Decision].
         def decisions(target)
           consequences(Consequence::Decision, target)
         end
+
+        # Rule tables that decide a target.
+        def rule_tables_for(target) = rule_tables.select { |table| table.target.index == target.index }
 
         # Consequences of one class on one target: [Rule, branch, consequence].
         def consequences(type, target)

@@ -46,7 +46,8 @@ module VastLattice
 
         decisions = @bound.decisions(step)
         item = @bound.items[step.index]
-        typed = [item.formula, item.default, *decisions.map { |_, _, decision| decision.value }].compact
+        typed = [item.formula, item.default, *decisions.map { |_, _, decision| decision.value },
+                 *@bound.rule_tables_for(step).flat_map { |table| table.rows.flatten }].compact
         column = @bound.column(step)
         decisions.map(&:first).uniq + targets(typed.flat_map(&:variables) + (column ? column.variables : []))
       end

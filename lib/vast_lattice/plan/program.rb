@@ -75,11 +75,26 @@ module VastLattice
       # What the rules that apply say: the value into s, the decider code of the first by name into w. Rules
       # that disagree are a finding that lists them all, and then none of them decides.
       def rule_values(target)
-        decisions = decisions(target)
-        return [] if decisions.empty?
+        said = decisions(target).map { |rule, branch, decision| said_by_rule(rule, branch, decision) } +
+               @bound.rule_tables_for(target).sort_by { |table| table.table.name }.map { |table| said_by_table(table) }
+        return [] if said.empty?
 
-        ['s = w = nil', 'm = false', *decisions.map { |rule, branch, decision| rule_value(rule, branch, decision) },
-         *(disagreement(target, decisions) if decisions.size > 1)]
+        ['s = w = nil', 'm = false', *said.map { |index, computed| said_value(index, computed) },
+         *(disagreement(target, said) if said.size > 1)]
+      end
+
+      # [index of a rule, source of its value: nil where it says nothing].
+      def said_by_rule(rule, branch, decision)
+        [rule.index, "(b#{rule.index} == #{branch} ? #{settled(decision.value)} : nil)"]
+      end
+
+      # The same of a rule table. Rows that contradict the hit policy are a finding.
+      def said_by_table(table)
+        hits = table.rows.each_with_index.map { |(test, value), row| "(#{settled(test)} ? [#{row}, #{settled(value)}] : nil)" }
+        policy = constant(HitPolicy.method(table.policy))
+        clash = "f << [:hit_clash, #{table.index}, #{table.target.index}, h]"
+        call = "#{policy}.call(h = [#{hits.join(', ')}].compact, #{constant(table.order)})"
+        [table.index, "((x = #{call}).equal?(#{constant(HitPolicy::CLASH)}) ? (#{clash}; nil) : x)"]
       end
 
       # Sorted by name, so that the order of writing does not matter.
@@ -87,19 +102,19 @@ module VastLattice
         @bound.decisions(target).sort_by { |rule, branch, _| [rule.rule.name, branch] }
       end
 
-      def rule_value(rule, branch, decision)
-        "if b#{rule.index} == #{branch} then x = #{settled(decision.value)}; " \
-          "if s.nil? then s = x; w = #{code(:rule, rule.index)} elsif s != x then m = true end; end"
+      def said_value(index, computed)
+        "unless (x = #{computed}).nil? then if s.nil? then s = x; w = #{code(:rule, index)} elsif s != x then m = true end; end"
       end
 
-      def disagreement(target, decisions)
-        said = decisions.map do |rule, branch, decision|
-          "q << [#{rule.index}, #{settled(decision.value)}] if b#{rule.index} == #{branch}"
-        end
-        ['if m then q = []', *said, "f << [:disagree, #{target.index}, q]", 's = nil', 'end']
+      def disagreement(target, said)
+        list = said.map { |index, computed| "q << [#{index}, x] unless (x = #{computed}).nil?" }
+        ['if m then q = []', *list, "f << [:disagree, #{target.index}, q]", 's = nil', 'end']
       end
 
-      def by_rules(target) = @bound.decisions(target).empty? ? [] : [['!s.nil?', 's', 'w']]
+      def by_rules(target)
+        ruled = @bound.decisions(target).any? || @bound.rule_tables_for(target).any?
+        ruled ? [['!s.nil?', 's', 'w']] : []
+      end
 
       def by_table(target)
         column = @bound.column(target) or return []

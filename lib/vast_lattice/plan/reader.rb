@@ -33,6 +33,11 @@ module VastLattice
       # A formula of any type.
       def free(text, place) = read(place) { Formula.type(text, symbols.scope) }
 
+      # The condition that +input+ (a Node) passes the unary tests of a text.
+      def test(text, input, unit, place)
+        read(place) { Formula::Checker.new(symbols.scope).check(Formula::Parser.unary_tests(text, input, unit), expected: Formula::BOOLEAN) }
+      end
+
       # A condition.
       def condition(text, place) = entry_of(text, Formula::BOOLEAN, Units::PLAIN, place)
 

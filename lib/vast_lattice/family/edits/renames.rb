@@ -45,6 +45,7 @@ module VastLattice
         def self.references(family, &change)
           family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
                       rules: family.rules.map { |rule| rename_effects(rule, &change) },
+                      rule_tables: family.rule_tables.map { |table| table.with(output: change.call(table.output)) },
                       forms: family.forms.map { |form| rename_fields(form, &change) })
         end
         private_class_method :references

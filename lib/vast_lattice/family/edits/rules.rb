@@ -14,6 +14,17 @@ module VastLattice
           family.with(rules: Edits.change(family.rules, replaces, 'rule') { made })
         end
 
+        # Adds a rule table given in plain form, or replaces the one of its name.
+        def self.put_rule_table(family, rule_table:)
+          made = RuleTable.from_tree(rule_table.merge('name' => Edits.checked_title(rule_table['name'], 'rule table')))
+          family.with(rule_tables: Edits.put(family.rule_tables, made))
+        end
+
+        # Removes a rule table.
+        def self.remove_rule_table(family, name:)
+          family.with(rule_tables: Edits.drop(family.rule_tables, name, 'rule table'))
+        end
+
         # Switches a rule on or off.
         def self.switch_rule(family, name:, active:)
           family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) })
