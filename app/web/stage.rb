@@ -9,7 +9,7 @@ module VastLattice
         ['shape', 'parts and features', ->(family) { family.features.size + family.parts.size }],
         ['name', 'parameters', ->(family) { family.parameters.size }],
         ['vary', 'variant tables', ->(family) { family.tables.sum { |table| table.rows.size } }],
-        ['rule', 'conditional rules', ->(family) { family.rules.size }],
+        ['rule', 'conditional rules', ->(family) { family.rules.size + family.rule_tables.size }],
         ['guide', 'input forms', ->(family) { family.forms.size }],
         ['prove', 'lattice and checks', lambda(&:variant_count)],
         ['release', 'results and files', nil]

@@ -4,8 +4,8 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}".
-  class Family < Value.with(:name, code: '', note: '', patterns: {}, parameters: [], parts: [], tables: [], rules: [], rule_tables: [],
-                                   forms: [])
+  class Family < Value.with(:name, code: '', note: '', patterns: {}, alternatives: [], parameters: [], parts: [], tables: [],
+                                   rules: [], rule_tables: [], forms: [])
     extend TreeForm
 
     FEATURE_KINDS = Registry.new('feature kind')
@@ -13,7 +13,9 @@ module VastLattice
     EFFECTS = Registry.new('effect')
     CONTROLS = Registry.new('control')
 
-    def self.nested = { parameters: Parameter, parts: Part, tables: Table, rules: Rule, rule_tables: RuleTable, forms: Form }
+    def self.nested
+      { alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule, rule_tables: RuleTable, forms: Form }
+    end
 
     # Named things; names match regardless of case. nil when there is none.
     def parameter(name) = find(parameters, name)

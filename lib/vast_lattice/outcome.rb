@@ -23,10 +23,13 @@ module VastLattice
     def value(name) = values[target(name).index]
 
     # The value as text, with its unit.
-    def text(name)
-      found = target(name)
-      found.text(values[found.index])
-    end
+    def text(name) = text_of(target(name))
+
+    # The same of a Target.
+    def text_of(target) = applies?(target) ? target.text(values[target.index]) : 'does not apply'
+
+    # Whether a parameter applies in this outcome; states always do.
+    def applies?(target) = Plan::Decider.decode(deciders[target.index]).first != :idle
 
     # :suppressed, :hidden or :shown.
     def state(feature)

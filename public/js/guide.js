@@ -30,7 +30,7 @@ export function guide() {
         const name = row.dataset.ask;
         const value = state.values[name];
         if (!value) return;
-        const locked = !value.computed && !['person', 'default'].includes(value.decider);
+        const locked = !value.applies || (!value.computed && !['person', 'default'].includes(value.decider));
         this.field(row, value, locked);
         this.says(row, name, value, state, locked);
       });
@@ -75,7 +75,7 @@ export function guide() {
       if (place.dataset.help === undefined) place.dataset.help = place.textContent;
       const finding = state.findings.find((item) => item.path && item.path[0] === 'parameters' && item.path[1] === name);
       place.classList.toggle('is-wrong', Boolean(finding));
-      place.textContent = finding ? `${finding.message} ${finding.remedy || ''}` : (locked ? `Decided by ${value.by}.` : place.dataset.help);
+      place.textContent = finding ? `${finding.message} ${finding.remedy || ''}` : (!value.applies ? 'Does not apply now.' : (locked ? `Decided by ${value.by}.` : place.dataset.help));
     },
 
     async addField(select) { if (select.value) await this.attempt({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },

@@ -56,6 +56,53 @@ class OutcomeTest < CoreCase
     assert_match(/"Heavy loads" could, but not here/, medium.because('gauge').over.first)
   end
 
+  # A parameter that does not apply has no value, breaks no limit, and says why.
+  def test_conditional_relevance
+    plan = plan(<<~YAML)
+      parameters:
+        - {name: painted, kind: yes_no, default: "no"}
+        - {name: coats, kind: count, default: 2, least: 3, applies_when: painted}
+        - {name: colour, kind: choice, choices: [red, blue], default: red, applies_when: painted}
+        - {name: work, kind: count, formula: if painted then coats * 2 else 0}
+    YAML
+    bare, painted = %w[no yes].map { |word| plan.outcome(pick(answers: { 'painted' => word })) }
+
+    assert_equal([['does not apply', 'does not apply', '0'], ['2', 'red', '4']],
+                 [bare, painted].map { |outcome| %w[coats colour work].map { |name| outcome.text(name) } })
+    assert_equal([[], [:below_least]], [bare, painted].map { |outcome| outcome.findings.map(&:code) })
+    assert_equal 'It does not apply now: painted does not hold, where painted is no.', bare.because('coats').sentence
+    unused = plan.outcome(pick(answers: { 'coats' => '5' })).findings.first
+    assert_match(/is not used: it does not apply now/, unused.message)
+  end
+
+  # Suppression is inherited, hiding is not; alternatives exclude each other; tiers only draw less.
+  def test_inherited_suppression_alternatives_and_tiers
+    plan = plan(<<~YAML)
+      alternatives: [{name: plate position, features: [lying, standing]}]
+      parameters: [{name: lie, kind: yes_no, default: "yes"}, {name: boss, kind: yes_no, default: "yes"}]
+      parts:
+        - name: plate
+          stock: {kind: plate, width: 90 mm, height: 60 mm, thickness: 3 mm}
+          features:
+            - {name: deep, kind: hole, diameter: 3 mm, on: bore, vertical: {from: top, offset: 5}, tier: full}
+            - {name: bore, kind: hole, diameter: 5 mm, on: pad}
+            - {name: pad, kind: hole, diameter: 8 mm, horizontal: {from: left, offset: 9}, built_when: boss, shown_when: "no"}
+            - {name: lying, kind: hole, diameter: 4 mm, horizontal: {from: right, offset: 9}, built_when: lie}
+            - {name: standing, kind: hole, diameter: 4 mm, horizontal: {from: right, offset: 20}, built_when: not(lie)}
+    YAML
+    on, off = %w[yes no].map { |word| Result.new(plan, pick(answers: { 'boss' => word })) }
+
+    assert_equal([%i[shown shown hidden], %i[suppressed suppressed suppressed]],
+                 [on, off].map { |result| %w[deep bore pad].map { |name| result.outcome.state(name) } })
+    assert_equal 'It sits on bore, which is suppressed.', off.outcome.because('deep.built').sentence
+    assert_equal 'formula', off.outcome.decider('deep.built').word
+    assert_includes on.front_view, 'data-feature="deep"'
+    refute_includes on.front_view(tier: 'working'), 'data-feature="deep"'
+    both = plan.outcome(pick(overrides: { 'standing.built' => 'yes' })).findings
+    assert_equal ['Exactly one of lying, standing may be built; built: lying, standing.'], both.map(&:message)
+    assert_match(/circle: a.built → b.built → a.built/, plan("parts:\n  - name: p\n    stock: {kind: plate, width: 9, height: 6, thickness: 3}\n    features: [{name: a, kind: hole, diameter: 1, on: b}, {name: b, kind: hole, diameter: 1, on: a}]\n").errors.first.message)
+  end
+
   def test_two_rules_that_disagree_are_an_error_that_names_both
     outcome = plan(<<~YAML).outcome
       parameters: [{name: a, kind: count, default: 1}, {name: b, kind: count, default: 1}]

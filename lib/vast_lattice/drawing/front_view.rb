@@ -7,6 +7,7 @@ module VastLattice
     #
     # +texts+ says how dimensions read: :number ("50 mm") or :formula (as typed). In an +interactive+
     # picture, features can be chosen.
+    # Features above the +tier+ are left out.
     class FrontView
       EDGE = '#1d2733'
       CENTRE = '#7a6a4f'
@@ -17,14 +18,14 @@ module VastLattice
       TALLEST = 300.0
       SMALLEST = 7.0
 
-      def initialize(solid, outcome, width: 560.0, texts: :number, dimensions: true, interactive: false)
+      def initialize(solid, outcome, width: 560.0, texts: :number, dimensions: true, interactive: false, tier: 'full')
         @solid = solid
         @outcome = outcome
         @width = width
         @texts = DimensionTexts.new(solid, outcome, texts)
         @dimensions = dimensions
         @interactive = interactive
-        @features = solid.features.select { |feature| feature.shown? && feature.loops.any? }
+        @features = solid.features.select { |feature| feature.shown? && feature.loops.any? && feature.feature.drawn_in?(tier) }
         @canvas = Canvas.new
       end
 

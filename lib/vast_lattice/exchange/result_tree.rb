@@ -35,7 +35,8 @@ module VastLattice
         decider = outcome.decider(target.name)
         least, most, step, choices = outcome.limits[target.index]
         { 'value' => finite(amount), 'base_unit' => target.type.number? ? target.type.dimension.base_unit : nil,
-          'text' => target.text(amount), 'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
+          'text' => outcome.text_of(target), 'applies' => outcome.applies?(target),
+          'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
           'least' => least, 'most' => most, 'step' => step,
           'choices' => choices&.map { |choice| target.text(choice) } }.compact
       end

@@ -50,6 +50,7 @@ module VastLattice
 
       def value(outcome, target)
         amount = outcome.values[target.index]
+        return '' unless outcome.applies?(target)
         return target.text(amount) unless target.type.number?
 
         number(target.unit.from_base(amount))

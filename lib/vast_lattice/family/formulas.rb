@@ -39,7 +39,8 @@ module VastLattice
 
       def parameter(parameter)
         parameter.with(default: entry(parameter.default, parameter), formula: formula(parameter.formula),
-                       least: formula(parameter.least), most: formula(parameter.most), step: formula(parameter.step))
+                       least: formula(parameter.least), most: formula(parameter.most), step: formula(parameter.step),
+                       applies_when: formula(parameter.applies_when))
       end
 
       def part(part)

@@ -19,7 +19,7 @@ module VastLattice
 
       private
 
-      def text(target) = target.text(@outcome.values[target.index])
+      def text(target) = @outcome.text_of(target)
 
       def uses(*trees)
         variables = trees.compact.flat_map(&:variables).uniq
@@ -121,6 +121,20 @@ module VastLattice
         used = uses(@bound.items[target.index].default)
         { sentence: with_numbers("Nothing else decides it, so it has its default, #{entry_text(target.subject.default, target)}", used),
           text: target.subject.default, uses: used, place: Place.at(*target.place.path, 'default') }
+      end
+
+      def by_idle(target, _decision)
+        item = @bound.items[target.index]
+        used = uses(item.applies)
+        condition = target.subject.applies_when
+        { sentence: with_numbers("It does not apply now: #{condition} does not hold", used), text: condition, uses: used,
+          place: Place.at(*target.place.path, 'applies_when') }
+      end
+
+      def by_inherited(target, decision)
+        parent = @outcome.target("#{decision.name}.built")
+        { sentence: "It sits on #{parent.subject.title}, which is suppressed.", uses: { parent.name => text(parent) },
+          place: Place.at(*target.place.path, 'on') }
       end
 
       def by_none(target, _decision)

@@ -7,10 +7,18 @@ module VastLattice
     class Decision < Value.with(:kind, :word, name: nil)
       def self.of(outcome, target)
         kind, index = Plan::Decider.decode(outcome.deciders[target.index])
+        return from_parent(outcome, outcome.plan.targets[index]) if kind == :inherited
+
         family = outcome.plan.family
         name = { rule: -> { family.rule_name(index) }, table: -> { family.tables[index].name } }[kind]&.call
         new(kind: kind, word: Plan::Decider::WORDS.fetch(kind), name: name)
       end
+
+      # Whoever suppressed the feature that this one sits on.
+      def self.from_parent(outcome, parent)
+        new(kind: :inherited, word: of(outcome, parent).word, name: parent.subject.name)
+      end
+      private_class_method :from_parent
 
       # "table size", "rule Heavy gauge", "person (override)", …
       def to_s
@@ -18,6 +26,8 @@ module VastLattice
         when :override then 'person (override)'
         when :answer then 'person (answer)'
         when :none then 'nobody'
+        when :inherited then "suppressed with #{name}"
+        when :idle then 'does not apply'
         else [word, name].compact.join(' ')
         end
       end

@@ -11,7 +11,7 @@ module VastLattice
 
       # Finding values, worst first, in an order that does not depend on the order of writing.
       def findings(raw)
-        found = raw.uniq.map { |code, *details| send(code, *details) } + unused_answers
+        found = raw.uniq.map { |code, *details| send(code, *details) } + unused_answers + alternatives
         found.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
       end
 
@@ -89,6 +89,20 @@ module VastLattice
                     remedy: "Said by rule \"#{name}\".")
       end
 
+      # Groups of which too many or too few are built.
+      def alternatives
+        @plan.family.alternatives.filter_map do |group|
+          built = group.features.reject { |feature| @outcome.state(feature) == :suppressed }
+          next if group.allows?(built.size)
+
+          wanted = group.none ? 'At most one' : 'Exactly one'
+          found = built.empty? ? 'none is' : "built: #{built.join(', ')}"
+          Finding.new(code: :alternatives, level: :error, place: Place.at('alternatives', group.name),
+                      message: "#{wanted} of #{group.features.join(', ')} may be built; #{found}.",
+                      remedy: 'Change their conditions so that they exclude each other.')
+        end
+      end
+
       # Answers that were given but do not decide, because something stronger does.
       def unused_answers
         @outcome.pick.answers.each_with_index.filter_map do |value, index|
@@ -97,8 +111,10 @@ module VastLattice
           decision = Decision.of(@outcome, target(index))
           next if %i[answer override].include?(decision.kind)
 
+          who = decision.kind == :idle ? 'it does not apply now' : "#{decision} decides it"
+
           Finding.new(code: :answer_unused, level: :warning, place: target(index).place,
-                      message: "The answer #{target(index).text(value)} for #{target(index).name} is not used: #{decision} decides it.",
+                      message: "The answer #{target(index).text(value)} for #{target(index).name} is not used: #{who}.",
                       remedy: 'Pick another row, or override it.')
         end
       end

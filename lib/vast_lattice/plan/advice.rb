@@ -78,7 +78,7 @@ module VastLattice
       def item_trees(item)
         return [item.condition] if item.is_a?(Bound::State)
 
-        [item.formula, item.default, item.least, item.most, item.step]
+        [item.formula, item.default, item.least, item.most, item.step, item.applies]
       end
 
       def rule_trees

@@ -12,6 +12,7 @@ module VastLattice
       end
 
       def bind
+        check_alternatives
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
                           rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
                           rule_tables: rule_tables)
@@ -29,7 +30,12 @@ module VastLattice
         own = target.subject
         typed = %i[formula default least most step].to_h { |field| [field, own_entry(target, field)] }
         typed.delete(:default) if own.computed?
-        Bound::Parameter.new(target: target, choices: choices(target), **typed)
+        Bound::Parameter.new(target: target, choices: choices(target), applies: applies(target), **typed)
+      end
+
+      def applies(target)
+        text = target.subject.applies_when
+        @reader.condition(text, Place.at(*target.place.path, 'applies_when')) if text && !text.strip.empty?
       end
 
       def own_entry(target, field)
@@ -58,10 +64,22 @@ module VastLattice
       end
 
       def state(target)
+        check_parent(target) if target.kind == :built
         field = { built: :built_when, shown: :shown_when }.fetch(target.kind)
         text = target.subject.public_send(field)
         condition = @reader.condition(text, Place.at(*target.place.path, field)) if text && !text.strip.empty?
         Bound::State.new(target: target, condition: condition)
+      end
+
+      def check_parent(target)
+        parent = target.subject.on
+        @reader.state(parent, :built, Place.at(*target.place.path, 'on')) if parent && !parent.empty?
+      end
+
+      def check_alternatives
+        @family.alternatives.each do |group|
+          group.features.each { |feature| @reader.state(feature, :built, Place.at('alternatives', group.name)) }
+        end
       end
 
       def rules

@@ -5,14 +5,16 @@ module VastLattice
     # The family after all its texts are read: what the order, the program and the reasons work with.
     # Typed trees are nil where there is nothing (or nothing readable).
     module Bound
-      # A parameter: its own formula or default, its limits, and its choices as values.
-      class Parameter < Value.with(:target, formula: nil, default: nil, least: nil, most: nil, step: nil, choices: nil)
+      # A parameter: its own formula or default, its limits, its choices as values, and the condition under
+      # which it applies.
+      class Parameter < Value.with(:target, formula: nil, default: nil, least: nil, most: nil, step: nil, choices: nil, applies: nil)
       end
 
       # A state: the feature's own condition.
       class State < Value.with(:target, condition: nil)
         def formula = condition
         def default = nil
+        def applies = nil
       end
 
       # An active rule: +conditions+ by branch; +consequences+ by branch, last those of otherwise.
@@ -54,6 +56,13 @@ module VastLattice
         # Decisions of rules on one target: [Rule, branch, Decision].
         def decisions(target)
           consequences(Consequence::Decision, target)
+        end
+
+        # The Target "built" of the feature that the feature of a Target "built" sits on, or nil.
+        def parent(target)
+          return unless target.kind == :built && target.subject.on
+
+          targets.find { |other| other.kind == :built && other.subject.name.casecmp?(target.subject.on) }
         end
 
         # Rule tables that decide a target.

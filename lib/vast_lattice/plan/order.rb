@@ -44,12 +44,17 @@ module VastLattice
       def uses(step)
         return targets(step.variables) if step.is_a?(Bound::Rule)
 
-        decisions = @bound.decisions(step)
-        item = @bound.items[step.index]
-        typed = [item.formula, item.default, *decisions.map { |_, _, decision| decision.value },
-                 *@bound.rule_tables_for(step).flat_map { |table| table.rows.flatten }].compact
+        trees = trees(step).compact.flat_map(&:variables)
         column = @bound.column(step)
-        decisions.map(&:first).uniq + targets(typed.flat_map(&:variables) + (column ? column.variables : []))
+        rules = @bound.decisions(step).map(&:first).uniq
+        rules + [@bound.parent(step)].compact + targets(trees + (column ? column.variables : []))
+      end
+
+      # Every formula that may have a say in a target.
+      def trees(step)
+        item = @bound.items[step.index]
+        [item.formula, item.default, item.applies, *@bound.decisions(step).map { |_, _, decision| decision.value },
+         *@bound.rule_tables_for(step).flat_map { |table| table.rows.flatten }]
       end
 
       def targets(variables) = variables.map { |variable| @bound.targets[variable.index] }.uniq

@@ -62,12 +62,25 @@ module VastLattice
       # The deciders of a target as one if-chain, strongest first.
       def target(target)
         n = target.index
-        branches = [["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_rules(target), *by_table(target), *by_answer(target)]
+        branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_rules(target), *by_table(target),
+                    *by_answer(target)]
         chain = branches.each_with_index.map do |(test, value, decider), index|
           "#{index.zero? ? 'if' : 'elsif'} #{test} then v#{n} = #{value}; d#{n} = #{decider}"
         end
         value, decider = last(target)
-        [*rule_values(target), *chain, "else v#{n} = #{value}; d#{n} = #{decider}", 'end'].join("\n")
+        [*rule_values(target), *chain, "else v#{n} = #{value}; d#{n} = #{decider}", 'end', *with_parent(target)].join("\n")
+      end
+
+      # What sits on a suppressed feature is suppressed, whoever built it.
+      def with_parent(target)
+        parent = @bound.parent(target) or return []
+        ["if v#{target.index} && !v#{parent.index} then v#{target.index} = false; d#{target.index} = #{code(:inherited, parent.index)} end"]
+      end
+
+      # A parameter that does not apply has no value, whoever would decide it.
+      def unless_it_applies(target)
+        item = @bound.items[target.index]
+        item.applies ? [["!#{settled(item.applies)}", nothing(target, item), code(:idle)]] : []
       end
 
       def code(kind, index = 0) = Decider.code(kind, index)
@@ -172,6 +185,7 @@ module VastLattice
         lines = []
         lines.concat(number_checks(target, item)) if target.type.number?
         lines.concat(choice_checks(target, item)) if item.choices
+        lines = ["if d#{target.index} != #{code(:idle)}", *lines, 'end'] if item.applies && lines.any?
         lines.join("\n") unless lines.empty?
       end
 

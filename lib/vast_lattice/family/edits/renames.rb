@@ -17,14 +17,11 @@ module VastLattice
 
         # Renames a feature; its states follow: windows.built becomes openings.built.
         def self.rename_feature(family, name:, to:)
-          found = Edits.find(family.features, name, 'feature')
-          to = free_name(family, found.name, to)
-          changed = ->(target) { rename_dotted(target, found.name, to) }
-          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
-          renamed = renamed.with(parts: renamed.parts.map do |part|
-            part.with(features: part.features.map { |feature| feature.name == found.name ? feature.with(name: to) : feature })
-          end)
-          references(renamed) { |target| target.casecmp?(found.name) ? to : changed.call(target) || target }
+          from = Edits.find(family.features, name, 'feature').name
+          to = free_name(family, from, to)
+          changed = ->(target) { rename_dotted(target, from, to) }
+          renamed = rename_in_recipes(Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }, from, to)
+          references(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
         end
 
         # Renames a table; nothing refers to one by its name but picks.
@@ -40,6 +37,23 @@ module VastLattice
 
           family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(name: Edits.checked_title(to, 'rule')) })
         end
+
+        # Recipes and alternatives with a feature under its new name.
+        def self.rename_in_recipes(family, from, to)
+          parts = family.parts.map { |part| part.with(features: part.features.map { |feature| renamed_feature(feature, from, to) }) }
+          groups = family.alternatives.map do |group|
+            group.with(features: group.features.map { |feature| feature.casecmp?(from) ? to : feature })
+          end
+          family.with(parts: parts, alternatives: groups)
+        end
+        private_class_method :rename_in_recipes
+
+        # A feature under its new name, or on one that has it.
+        def self.renamed_feature(feature, from, to)
+          feature = feature.with(on: to) if feature.on&.casecmp?(from)
+          feature.name == from ? feature.with(name: to) : feature
+        end
+        private_class_method :renamed_feature
 
         # What refers to a name outside formulas: columns with their cells, effects, fields of forms.
         def self.references(family, &change)

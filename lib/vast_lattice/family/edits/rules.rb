@@ -25,6 +25,14 @@ module VastLattice
           family.with(rule_tables: Edits.drop(family.rule_tables, name, 'rule table'))
         end
 
+        # Adds a group of alternatives, or replaces the one of its name; without features it goes.
+        def self.put_alternatives(family, name:, rows:, none: false)
+          group = Alternatives.from_tree('name' => Edits.checked_title(name, 'group'), 'features' => rows, 'none' => none)
+          return family.with(alternatives: Edits.drop(family.alternatives, name, 'group')) if rows.empty?
+
+          family.with(alternatives: Edits.put(family.alternatives, group))
+        end
+
         # Switches a rule on or off.
         def self.switch_rule(family, name:, active:)
           family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) })

@@ -6,7 +6,7 @@ module VastLattice
       # Edits of parts and their recipes.
       module Shapes
         ANCHORS = %w[horizontal vertical].freeze
-        TEXTS = %w[label note built_when shown_when].freeze
+        TEXTS = %w[label note built_when shown_when on tier].freeze
 
         # Adds a part with its stock in plain form, or replaces the stock of one.
         def self.put_part(family, name:, stock:, material: nil)
