@@ -3,59 +3,103 @@
 # Benchmarks: our own figures and their ratio to a reference, measured in one run.
 require 'dentaku'
 require 'json'
+require 'objspace'
+require 'open3'
 require 'optparse'
-require_relative '../../lib/vast_lattice'
+require_relative 'bench_families'
 require_relative 'bench_report'
 
-# One benchmark is a method; it returns lines of [what, seconds per call].
+# One benchmark is a method; it returns lines of [what, figure, unit]: seconds per call unless said otherwise.
 class Bench
   include VastLattice
 
-  NAMES = %w[resolve picture table compile].freeze
+  NAMES = %w[reference large rows picture].freeze
   SECONDS = 1.0
   DEMO = File.expand_path('../../demo/side-frame.yaml', __dir__)
+  FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
-  # The demo's formulas as dentaku writes them: no units, round numbers in mm.
-  FORMULAS = { end_margin: 'roller_pitch / 2', shaft_bore: 'shaft_diameter + 0.5',
-               shaft_count: 'rounddown((length - 2 * end_margin) / roller_pitch) + 1', window_count: 'rounddown((length - 200) / 400)',
-               tie_count: 'max(1, rounddown((length - 200) / 400))', windows: 'length > 600', middle: 'length > 1500',
-               label: 'length >= 800', three: 'shortest_load / roller_pitch < 3' }.freeze
-  VALUES = { length: 2000, roller_pitch: 75, shaft_diameter: 12, shortest_load: 300 }.freeze
-
-  def initialize
-    @family = Exchange::FamilyFile.read(File.read(DEMO)).family
-    @plan = Plan.of(@family)
-    @pick = Plan::PickReader.new(@plan).read(Plan::Pick.new)
+  # The 31 formulas of the reference by us, by dentaku and by feelin; the values must be the same.
+  def reference
+    plan = Plan.of(BenchFamilies.reference)
+    pick = found(plan)
+    ours = time { plan.program.call(pick.overrides, pick.rows, pick.answers) }
+    theirs, values = dentaku
+    compare(plan.outcome, values)
+    feelin = feelin(plan.outcome)
+    [['reference family resolved', ours], ['dentaku, the same 31 formulas', theirs], ratio(theirs, ours),
+     ['feelin, the same 31 formulas', feelin], ratio(feelin, ours)]
   end
 
-  def resolve
-    dentaku = Dentaku::Calculator.new
-    ours = time { @plan.program.call(@pick.overrides, @pick.rows, @pick.answers) }
-    theirs = time { dentaku.solve!(**FORMULAS, **VALUES) }
-    [['the demo resolved (16 parameters, 8 features, 3 rules)', ours], ['dentaku on its 9 formulas', theirs], ratio(theirs, ours)]
+  # 60 parameters, 40 features, 25 rules, 3 tables; states and findings included.
+  def large
+    family = BenchFamilies.large
+    plan = Plan.of(family)
+    raise plan.errors.join("\n") unless plan.runnable?
+
+    pick = found(plan)
+    resolve = time { Outcome.of(plan, pick).findings }
+    compile = time { Plan.of(family) }
+    [['60/40/25/3 resolved, with states and findings', resolve], ['60/40/25/3 compiled', compile], ratio(compile, resolve),
+     ['memory that a plan keeps', memory { Plan.of(family) }, :kilobytes]]
+  end
+
+  def rows
+    family = BenchFamilies.large(rows: 10_000)
+    plan = nil
+    compile = time(1) { plan = Plan.of(family) }
+    pick = found(plan)
+    all = time(1) { 10_000.times { |row| Outcome.of(plan, pick.with(rows: [row, 0, 0])).findings } }
+    [['60/40/25/3 with 10,000 rows compiled', compile], ['10,000 rows resolved', all], ratio(compile, all)]
   end
 
   def picture
-    outcome = @plan.outcome
-    resolve = time { @plan.outcome }
+    plan = Plan.of(Exchange::FamilyFile.read(File.read(DEMO)).family)
+    outcome = plan.outcome
     model = time { Geometry::Model.of(outcome) }
-    svg = time { Result.new(@plan).front_view }
-    [['outcome', resolve], ['solids and mass', model], ['all of it, with the front view', svg], ratio(svg, model)]
+    svg = time { Result.new(plan).front_view }
+    [['solids and mass of the demo', model], ['outcome to front view of the demo', svg], ratio(svg, model)]
   end
 
-  def table
-    rows = Array.new(10_000) { |index| Family::Row.new(name: "r#{index}", cells: { 'length' => (500 + (index % 2000)).to_s }) }
-    table = @family.tables.first.with(rows: rows, default_row: nil)
-    plan = nil
-    compile = time(1) { plan = Plan.of(@family.with(tables: [table])) }
-    all = time(1) { rows.each_index { |index| plan.program.call(@pick.overrides, [index], @pick.answers) } }
-    [['10,000 rows compiled', compile], ['10,000 rows resolved', all], ratio(compile, all)]
+  # Runs some benchmarks: {name => lines}.
+  def run(names) = names.to_h { |name| [name, public_send(name)] }
+
+  private
+
+  def found(plan) = Plan::PickReader.new(plan).read(Plan::Pick.new)
+
+  # [seconds for all formulas, their values].
+  def dentaku
+    calculator = Dentaku::Calculator.new
+    formulas = BenchFamilies.dentaku
+    [time { calculator.solve!(formulas.merge(BenchFamilies::INPUTS)) }, calculator.solve!(formulas.merge(BenchFamilies::INPUTS))]
   end
 
-  def compile
-    read = time { Exchange::FamilyFile.read(File.read(DEMO)) }
-    compile = time { Plan.of(@family) }
-    [['family file read', read], ['family compiled', compile], ratio(read, compile)]
+  def compare(outcome, values)
+    values.each do |name, value|
+      ours = outcome.value(name)
+      raise "#{name}: #{ours} is not #{value}" unless (ours - value.to_f).abs <= 1e-6 * [1, ours.abs].max
+    end
+  end
+
+  # Seconds that feelin needs for all formulas in order; the values must be ours.
+  def feelin(outcome)
+    request = { inputs: BenchFamilies::INPUTS, formulas: BenchFamilies::FORMULAS.to_a }
+    answer, status = Open3.capture2('node', FEELIN, stdin_data: JSON.generate(request))
+    raise 'feelin failed' unless status.success?
+
+    answer = JSON.parse(answer)
+    compare(outcome, answer['values'])
+    answer['seconds']
+  end
+
+  # Kilobytes of objects that a block's result keeps.
+  def memory
+    GC.start
+    before = ObjectSpace.memsize_of_all
+    kept = yield
+    GC.start
+    after = ObjectSpace.memsize_of_all
+    kept && ((after - before) / 1000.0)
   end
 
   # Seconds per call, over about a second, or over +count+ calls.
@@ -71,10 +115,7 @@ class Bench
   end
 
   def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-  def ratio(one, other) = ['ratio of the two', nil, one / other]
-
-  # Runs some benchmarks: {name => lines}.
-  def run(names) = names.to_h { |name| [name, public_send(name)] }
+  def ratio(one, other) = ['ratio of the two', one / other, :times]
 end
 
 json = false

@@ -11,7 +11,7 @@ class BenchReport
 
   def to_json(*)
     lines = @results.transform_values do |list|
-      list.map { |what, seconds, ratio| { what: what, seconds: seconds, ratio: ratio }.compact }
+      list.map { |what, figure, unit| { what: what, figure: figure, unit: unit || :seconds } }
     end
     JSON.pretty_generate('machine' => @machine, 'results' => lines)
   end
@@ -22,8 +22,8 @@ class BenchReport
 
   private
 
-  def text(what, seconds, ratio = nil)
-    figure = seconds ? format('%12.1f µs', seconds * 1e6) : format('%12.1f ×', ratio)
-    format('  %-58<what>s %<figure>s', what: what, figure: figure)
+  def text(what, figure, unit = nil)
+    shown = { times: [figure, '×'], kilobytes: [figure, 'kB'] }.fetch(unit) { [figure * 1e6, 'µs'] }
+    format('  %-58<what>s %12.1<figure>f %<unit>s', what: what, figure: shown.first, unit: shown.last)
   end
 end

@@ -7,6 +7,13 @@ require 'stringio'
 # The family file, the CSV of a table, edits, and the command line.
 class FilesTest < CoreCase
   DEMO = File.join(ROOT, 'demo/side-frame.yaml')
+  # Small, with one of everything, to be spoilt.
+  SMALL = <<~'YAML'
+    parameters: [{name: a, kind: number, unit: mm, default: 3 mm}, {name: c, kind: choice, choices: [x, "`id`"], default: x}]
+    parts: [{name: p, stock: {kind: plate, width: a * 3, height: 9, thickness: 1}, features: [{name: h, kind: hole, diameter: 2, built_when: a > 2 mm}]}]
+    tables: [{name: t, columns: [{target: a}], rows: [{name: r, cells: {a: "5' 6\""}}]}]
+    rules: [{name: u, when: c = "x", then: [{set: a, to: 4}, {warn: "#{1 + 1}"}]}]
+  YAML
 
   def test_what_was_typed_is_kept
     text = "parameters:\n  - {name: a, kind: number, unit: in, default: 1/2 in}\n  - {name: b, kind: number, unit: mm, default: 0.50}\n"
@@ -39,8 +46,9 @@ class FilesTest < CoreCase
      'x' * 9_000_000]
       .each { |text| refute_empty refused(Exchange::FamilyFile::Unreadable) { Exchange::FamilyFile.read(text) }.problems, text[0, 40] }
     random = Random.new(5)
-    500.times do
-      text = File.read(DEMO)
+    original = "vast_lattice: 1\nfamily: x\n#{SMALL}"
+    5000.times do
+      text = original.dup
       random.rand(1..4).times { text[random.rand(text.size), random.rand(1..8)] = ['{', '"', ':', "\n", '- ', '}', 'x', "\t"].sample(random: random) }
       Plan.of(Exchange::FamilyFile.read(text).family)
     rescue Exchange::FamilyFile::Unreadable => e

@@ -9,7 +9,8 @@ class RandomFamily
   def family
     @numbers = Array.new(rand(3..8)) { |index| "p#{index}" }
     @features = Array.new(rand(1..5)) { |index| "f#{index}" }
-    tree = { 'name' => 'Random', 'parameters' => [*parameters, choice], 'parts' => [part], 'tables' => [table], 'rules' => rules }
+    tree = { 'name' => 'Random', 'parameters' => [*parameters, choice, { 'name' => 'extra', 'kind' => 'number', 'unit' => 'mm', 'default' => '1 mm' }], 'parts' => [part], 'tables' => [table], 'rules' => rules,
+             'patterns' => { 'part_number' => 'R-{p0}-{wood}' }, 'rule_tables' => [rule_table] }
     VastLattice::Family.from_tree(tree)
   end
 
@@ -29,6 +30,7 @@ class RandomFamily
   def parameters
     @numbers.each_with_index.map do |name, index|
       tree = { 'name' => name, 'kind' => 'number', 'unit' => 'mm' }
+      tree['applies_when'] = condition(@numbers.take(index)) if index.positive? && chance(6)
       index.positive? && chance(2) ? tree.merge('formula' => term(@numbers.take(index))) : tree.merge('default' => size, **limits)
     end
   end
@@ -49,13 +51,13 @@ class RandomFamily
 
   def part
     { 'name' => 'plate', 'stock' => { 'kind' => 'plate', 'width' => '900 mm', 'height' => '300 mm', 'thickness' => '3 mm' },
-      'features' => @features.map { |name| feature(name) } }
+      'features' => @features.each_with_index.map { |name, index| feature(name, index) } }
   end
 
-  def feature(name)
+  def feature(name, index)
     { 'name' => name, 'kind' => 'hole', 'diameter' => "abs(#{sample(@numbers)}) / 4 + 1 mm",
       'horizontal' => { 'from' => 'left', 'offset' => size }, 'built_when' => chance(2) ? condition : nil,
-      'shown_when' => chance(3) ? condition : nil }.compact
+      'shown_when' => chance(3) ? condition : nil, 'on' => index.positive? && chance(3) ? @features[rand(0...index)] : nil }.compact
   end
 
   # Tables decide early parameters only, rules states only or limits, so that nothing runs in circles.
@@ -65,6 +67,12 @@ class RandomFamily
       { 'name' => name, 'cells' => cells }
     end
     { 'name' => 'sizes', 'columns' => [{ 'target' => 'p0' }, { 'target' => 'wood' }], 'rows' => rows }
+  end
+
+  # Decides a parameter that nothing else does.
+  def rule_table
+    rows = Array.new(rand(1..4)) { { 'tests' => [sample(['-', "> #{rand(1..60)}", '[10..40]']), sample(['-', 'oak', 'ash, elm'])], 'value' => size } }
+    { 'name' => 'Cases', 'policy' => sample(%w[first unique any]), 'output' => 'extra', 'inputs' => %w[p0 wood], 'rows' => rows }
   end
 
   def rules

@@ -12,6 +12,9 @@ module VastLattice
       NAME = /[[:alpha:]_][[:alnum:]_]*(?:\.[[:alpha:]_][[:alnum:]_]*)*/
       DECIMAL = /(?:\d+(?:\.\d+)?|\.\d+)(?:[eE][+-]?\d{1,2}(?!\d))?/
       FRACTION = %r{(?:(?<whole>\d+)\s+)?(?<over>\d+)/(?<under>\d+)(?=\s*[[:alpha:]°])}
+      # 5' 6 1/2" or 5' or 6": feet and inches, where a quotation mark can mean nothing else.
+      INCHES = %r{(?:\d+\s+)?\d+/[1-9]\d*|\d+(?:\.\d+)?}
+      FEET = /(?<feet>\d+(?:\.\d+)?)'(?:\s*(?<inches>#{INCHES})")?|(?<only>#{INCHES})"(?!")/
       TEXT = /"(?:[^"\\]|\\["\\nt])*"/
       SIGN = %r{\*\*|<=|>=|!=|\.\.|[-+*/()\[\],<>=]}
       ESCAPES = { '\\"' => '"', '\\\\' => '\\', '\\n' => "\n", '\\t' => "\t" }.freeze
@@ -55,12 +58,21 @@ module VastLattice
 
       def number
         start = @scanner.charpos
+        return feet_and_inches(start) if @scanner.scan(FEET)
+
         value = fraction || decimal
         return unless value
 
         unit = unit_after
         Token.new(kind: :number, text: @text[start...@scanner.charpos], value: value, unit: unit,
                   span: span(start, @scanner.charpos - start))
+      end
+
+      def feet_and_inches(start)
+        feet, inches, only = %i[feet inches only].map { |part| @scanner[part] }
+        total = (Rational(feet || 0) * 12) + (inches || only).to_s.split.sum { |part| Rational(part) }
+        too_long(start) if @scanner.matched.size > LONGEST_NUMBER
+        Token.new(kind: :number, text: @scanner.matched, value: total, unit: Units['in'], span: span(start, @scanner.matched.size))
       end
 
       def fraction

@@ -148,12 +148,19 @@ module VastLattice
 
       def membership(value)
         start = take(:sign, '(') || (return join(:in, value, range_or_list))
-        tests = [range_or_expression]
-        return join(:in, value, range(start, tests.first)) if take(:sign, '..')
+        return in_tests(value, []) if COMPARISONS.include?(peek.text)
 
-        tests << range_or_expression while take(:sign, ',')
+        first = range_or_expression
+        return join(:in, value, range(start, first)) if take(:sign, '..')
+
+        in_tests(value, [join(:in, value, first)])
+      end
+
+      # x in (1, [2..3], > 7): the rest of the tests, each on its own, up to the bracket.
+      def in_tests(value, tests)
+        tests << unary_test(value) while tests.empty? || take(:sign, ',')
         expect(:sign, ')')
-        join(:in, value, *tests)
+        tests.reduce { |left, right| join(:or, left, right) }
       end
 
       def range_or_expression = peek.is?(:sign, '[') || peek.is?(:sign, '(') ? range_or_list : expression

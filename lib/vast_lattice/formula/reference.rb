@@ -14,7 +14,7 @@ module VastLattice
         `"text" + "text"`, lists `[1, 2, 3]`, filters `[1, 2, 3][item > 1]` and items `[5, 6][1]`, counted from 1.
         Operators of one rank are taken from left to right; a minus sign binds tightest.
 
-        **Units** stand after a number: `250 mm`, `1/2 in`, `3 1/2 in`, `7.85 g/cm3`, `30 deg`. A fraction has no
+        **Units** stand after a number: `250 mm`, `1/2 in`, `3 1/2 in`, `5' 6"`, `7.85 g/cm3`, `30 deg`. A fraction has no
         blanks around its stroke, and needs a unit; `1 / 2` divides. Dimensions are checked when a formula is
         written: a length and a plain number cannot be added.
 

@@ -53,6 +53,12 @@ module VastLattice
 
       # All of it.
       class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [])
+        # Sorts what rules do by target once; everybody asks for it.
+        def initialize(rules:, **others)
+          @consequences = sorted(rules)
+          super
+        end
+
         # Decisions of rules on one target: [Rule, branch, Decision].
         def decisions(target)
           consequences(Consequence::Decision, target)
@@ -70,7 +76,7 @@ module VastLattice
 
         # Consequences of one class on one target: [Rule, branch, consequence].
         def consequences(type, target)
-          by_target(type).fetch(target.index, [])
+          @consequences.fetch(type, {}).fetch(target.index, [])
         end
 
         # The column that decides a target, or nil.
@@ -78,10 +84,12 @@ module VastLattice
 
         private
 
-        def by_target(type)
-          rules.flat_map { |rule| rule.placed.map { |branch, item| [rule, branch, item] } }
-               .select { |_, _, item| item.is_a?(type) }
-               .group_by { |_, _, item| item.target.index }
+        # {class of consequence => {index of target => [[Rule, branch, consequence], …]}}
+        def sorted(rules)
+          placed = rules.flat_map { |rule| rule.placed.map { |branch, item| [rule, branch, item] } }
+          placed.group_by { |_, _, item| item.class }.transform_values do |list|
+            list.first.last.respond_to?(:target) ? list.group_by { |_, _, item| item.target.index } : {}
+          end
         end
       end
     end
