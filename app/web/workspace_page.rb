@@ -45,7 +45,9 @@ module VastLattice
         target = plan.symbols[name]
         return name unless target
 
-        target.value? ? target.subject.title : "#{target.subject.title}: #{Plan::Target::STATE_WORDS[target.kind].first} or not"
+        return target.subject.title if target.value?
+
+        "#{target.subject.title}: #{target.state? ? "#{Plan::Target::STATE_WORDS[target.kind].first} or not" : target.kind}"
       end
 
       def unit_of(name)
@@ -56,7 +58,8 @@ module VastLattice
       # Parameters and states that no table decides yet.
       def free_targets
         taken = family.tables.flat_map(&:columns).map { |column| column.target.downcase }
-        plan.targets.reject { |target| taken.include?(target.name.downcase) || target.computed? }
+        plan.symbols.column_names.map { |name| plan.symbols[name] }
+            .reject { |target| taken.include?(target.name.downcase) || target.computed? }
       end
 
       # Parameters that a form does not ask for yet.
@@ -118,7 +121,8 @@ module VastLattice
 
       def cell_choices(target)
         return [] unless target
-        return Plan::Target::STATE_WORDS[target.kind] unless target.value?
+        return Plan::Target::STATE_WORDS[target.kind] if target.state?
+        return target.type.choices unless target.value?
         return %w[yes no] if target.type.boolean?
 
         target.subject.choices

@@ -67,6 +67,31 @@ class TablesTest < CoreCase
     end
   end
 
+  # A material by default, by row, by rule; a finish that goes only with some sizes.
+  def test_materials_and_restricted_tables
+    plan = plan(<<~YAML)
+      parameters: [{name: wet, kind: yes_no, default: "no"}]
+      parts: [{name: panel, material: steel, stock: {kind: plate, width: 100, height: 100, thickness: 10}}]
+      tables:
+        - {name: size, columns: [{target: wet}], rows: [{name: S}, {name: L, cells: {wet: "yes"}}]}
+        - {name: finish, columns: [{target: panel.material}], rows: [{name: bare}, {name: light, cells: {panel.material: aluminium}}]}
+      rules:
+        - {name: No rust, when: wet, then: [{set: panel.material, to: stainless_steel}]}
+        - {name: Small is bare, when: 'size.row = "S"', then: [{offer: finish.row, choices: [bare]}]}
+    YAML
+    at = ->(size, finish) { Result.new(plan, pick(rows: { 'size' => size, 'finish' => finish })) }
+
+    { %w[S bare] => [0.785, 'default', []], %w[S light] => [0.27, 'table finish', [:not_offered]], %w[L light] => [0.79, 'rule No rust', []] }
+      .each do |(size, finish), (mass, decider, codes)|
+      result = at.call(size, finish)
+
+      assert_in_delta mass, result.facts['mass'], 1e-9
+      assert_equal [decider, codes], [result.outcome.decider('panel.material').to_s, result.findings.map(&:code)]
+    end
+    assert_match(/Choose bare/, at.call('S', 'light').findings.first.remedy)
+    assert_equal 'L', at.call('L', 'bare').outcome.value('size.row')
+  end
+
   # What can never be, and what no variant shows.
   def test_dead_rules_doubled_rows_and_features_never_built
     plan = plan(<<~YAML)

@@ -34,7 +34,9 @@ module VastLattice
       private_class_method :heading
 
       # The +units+ of a plan.
-      def self.units(plan) = plan.targets.to_h { |target| [target.name, target.value? ? target.unit.symbol : ''] }
+      def self.units(plan)
+        plan.symbols.column_names.to_h { |name| [name, plan.symbols[name].value? ? plan.symbols[name].unit.symbol : ''] }
+      end
 
       # Reads CSV text against a table and the units of the family: the same table with new columns and
       # rows. Columns may stand in any order; new ones are added. Raises Unreadable with every problem.

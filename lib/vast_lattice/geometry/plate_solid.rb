@@ -7,9 +7,10 @@ module VastLattice
     class PlateSolid
       attr_reader :part, :material, :outline, :numbers, :thickness, :features, :region, :findings
 
-      def initialize(part:, outline:, numbers:, features:, findings:)
+      # +material+ is a Materials::Material.
+      def initialize(part:, material:, outline:, numbers:, features:, findings:)
         @part = part
-        @material = Materials[part.material]
+        @material = material
         @outline = outline
         @numbers = numbers
         @thickness = numbers['thickness']

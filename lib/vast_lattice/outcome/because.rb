@@ -36,7 +36,8 @@ module VastLattice
       end
 
       def by_answer(target, _decision)
-        { sentence: "A person answered #{text(target)}.", place: target.place }
+        verb = target.kind == :row ? 'picked' : 'answered'
+        { sentence: "A person #{verb} #{text(target)}.", place: target.place }
       end
 
       def by_rule(target, decision)
@@ -116,6 +117,7 @@ module VastLattice
       end
 
       def by_default(target, _decision)
+        return { sentence: "The part is made of #{text(target)}.", place: target.place } if target.kind == :material
         return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
 
         used = uses(@bound.items[target.index].default)

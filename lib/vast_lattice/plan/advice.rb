@@ -69,16 +69,10 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.items.flat_map { |item| item_trees(item) } + rule_trees + shape_trees +
+        typed = @bound.items.flat_map(&:trees) + rule_trees + shape_trees +
                 @bound.patterns.flat_map(&:formulas) + @bound.rule_tables.flat_map { |table| table.rows.flatten }
         indexes = typed.compact.flat_map(&:variables).map(&:index)
         (indexes + @bound.tables.flat_map(&:columns).flat_map(&:variables).map(&:index)).to_set
-      end
-
-      def item_trees(item)
-        return [item.condition] if item.is_a?(Bound::State)
-
-        [item.formula, item.default, item.least, item.most, item.step, item.applies]
       end
 
       def rule_trees

@@ -25,8 +25,21 @@ module VastLattice
       def shapes = @shapes ||= ShapeBinder.new(@family, @reader).bind
 
       def item(target)
-        return state(target) unless target.value?
+        case target.kind
+        when :value then parameter(target)
+        when :material then material(target)
+        when :row then Bound::PickedRow.new(target: target, choices: target.type.choices)
+        else state(target)
+        end
+      end
 
+      # What the part says itself; an unknown material is told by the ShapeBinder.
+      def material(target)
+        known = Materials[target.subject.material] ? target.subject.material : Materials.names.first
+        Bound::Material.new(target: target, default: @reader.entry(known, target, target.place))
+      end
+
+      def parameter(target)
         own = target.subject
         typed = %i[formula default least most step].to_h { |field| [field, own_entry(target, field)] }
         typed.delete(:default) if own.computed?

@@ -8,13 +8,38 @@ module VastLattice
       # A parameter: its own formula or default, its limits, its choices as values, and the condition under
       # which it applies.
       class Parameter < Value.with(:target, formula: nil, default: nil, least: nil, most: nil, step: nil, choices: nil, applies: nil)
+        # Every formula of it.
+        def trees = [formula, default, least, most, step, applies].compact
+      end
+
+      # What has neither formula nor limits of its own, unless it says so.
+      module Plain
+        def formula = nil
+        def default = nil
+        def applies = nil
+        def choices = nil
+        def trees = [formula, default].compact
       end
 
       # A state: the feature's own condition.
       class State < Value.with(:target, condition: nil)
+        include Plain
+
         def formula = condition
-        def default = nil
-        def applies = nil
+      end
+
+      # The material of a part: the part's own, by default.
+      class Material < Value.with(:target, :default)
+        include Plain
+
+        attr_reader :default
+      end
+
+      # The picked row of a table.
+      class PickedRow < Value.with(:target, :choices)
+        include Plain
+
+        attr_reader :choices
       end
 
       # An active rule: +conditions+ by branch; +consequences+ by branch, last those of otherwise.

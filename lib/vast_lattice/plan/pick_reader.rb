@@ -40,7 +40,8 @@ module VastLattice
       end
 
       def overrides(given)
-        list(given) { |name| @plan.symbols[name] || refuse('parameter or state', name, @plan.targets.map(&:name)) }
+        known = @plan.symbols.column_names
+        list(given) { |name| known.any? { |other| other.casecmp?(name) } ? @plan.symbols[name] : refuse('parameter or state', name, known) }
       end
 
       def list(given)

@@ -61,6 +61,8 @@ module VastLattice
 
       # The deciders of a target as one if-chain, strongest first.
       def target(target)
+        return row(target) if target.kind == :row
+
         n = target.index
         branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_rules(target), *by_table(target),
                     *by_answer(target)]
@@ -69,6 +71,13 @@ module VastLattice
         end
         value, decider = last(target)
         [*rule_values(target), *chain, "else v#{n} = #{value}; d#{n} = #{decider}", 'end', *with_parent(target)].join("\n")
+      end
+
+      # The name of the picked row; an empty text where none is.
+      def row(target)
+        table = @bound.tables.index { |bound| bound.table.equal?(target.subject) }
+        names = constant(target.type.choices)
+        "v#{target.index} = t[#{table}] ? #{names}[t[#{table}]] : ''; d#{target.index} = #{code(:answer)}"
       end
 
       # What sits on a suppressed feature is suppressed, whoever built it.
@@ -165,7 +174,7 @@ module VastLattice
         item = @bound.items[target.index]
         return [settled(item.formula), code(:formula)] if item.formula
         return [settled(item.default), code(:default)] if item.default
-        return ['true', code(:default)] unless target.value?
+        return ['true', code(:default)] if target.state?
 
         [nothing(target, item), code(:none)]
       end
@@ -179,9 +188,10 @@ module VastLattice
 
       # Limits, steps and choices, checked when every value is known.
       def checks(target)
+        item = @bound.items[target.index]
+        return row_checks(target, item) if target.kind == :row
         return unless target.value?
 
-        item = @bound.items[target.index]
         lines = []
         lines.concat(number_checks(target, item)) if target.type.number?
         lines.concat(choice_checks(target, item)) if item.choices
@@ -215,6 +225,13 @@ module VastLattice
         test = "if b#{rule.index} == #{branch}"
         [limit.least && "#{test} then x = #{settled(limit.least)}; lo = x if lo.nil? || x > lo; end",
          limit.most && "#{test} then x = #{settled(limit.most)}; hi = x if hi.nil? || x < hi; end"].compact
+      end
+
+      # Rows that rules leave; checked only where a row is picked and a rule narrows them.
+      def row_checks(target, item)
+        return if @bound.consequences(Consequence::Offer, target).empty?
+
+        ["if v#{target.index} != ''", *choice_checks(target, item), 'end'].join("\n")
       end
 
       def choice_checks(target, item)

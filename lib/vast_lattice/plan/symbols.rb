@@ -2,7 +2,8 @@
 
 module VastLattice
   class Plan
-    # The names of a family: a Target for every parameter and for the two states of every feature.
+    # The names of a family: a Target for every parameter, for the two states of every feature, for the
+    # material of every part ("frame.material") and for the row picked of every table ("size.row").
     class Symbols
       attr_reader :targets, :findings, :scope, :lists
 
@@ -11,7 +12,8 @@ module VastLattice
         @findings = []
         @targets = []
         family.parameters.each { |parameter| add_parameter(parameter) }
-        family.parts.each { |part| part.features.each { |feature| add_feature(part, feature) } }
+        family.parts.each { |part| add_part(part) }
+        family.variant_tables.each { |table| add_row(table) }
         refuse_doubles
         @by_name = @targets.to_h { |target| [target.name.downcase, target] }
         @lists = ColumnLists.new(family) { |column| column_type(column) }
@@ -32,6 +34,11 @@ module VastLattice
       def [](name) = @by_name[name.to_s.downcase]
 
       def parameter_names = @targets.select(&:value?).map(&:name)
+
+      # What a rule may set, what it may narrow, and what a column may decide.
+      def settable_names = names(:value, :material)
+      def offerable_names = names(:value, :row)
+      def column_names = names(:value, :built, :shown, :material)
       def feature_names = @family.features.map(&:name)
 
       private
@@ -43,6 +50,18 @@ module VastLattice
         return unless Formula::Lexer::KEYWORDS.include?(parameter.name.downcase)
 
         find(:reserved_name, "#{parameter.name} is a word of the formula language.", place, 'Choose another name.')
+      end
+
+      def names(*kinds) = @targets.select { |target| kinds.include?(target.kind) }.map(&:name)
+
+      def add_part(part)
+        part.features.each { |feature| add_feature(part, feature) }
+        add("#{part.name}.material", :material, Formula::Type.text(Materials.names), part, Units::PLAIN,
+            Place.at('parts', part.name, 'material'))
+      end
+
+      def add_row(table)
+        add("#{table.name}.row", :row, Formula::Type.text(table.rows.map(&:name)), table, Units::PLAIN, Place.at('tables', table.name))
       end
 
       def add_feature(part, feature)

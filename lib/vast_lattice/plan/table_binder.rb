@@ -27,7 +27,7 @@ module VastLattice
       def place(*path) = Place.at(*@path, *path)
 
       def bind_column(column)
-        among = @reader.symbols.targets.map(&:name)
+        among = @reader.symbols.column_names
         target = @reader.target(column.target, place('columns'), among: among) or return
         unit = unit_of(column, target)
         known = {}

@@ -2,17 +2,22 @@
 
 module VastLattice
   class Plan
-    # Something that gets decided: a parameter's value, or whether a feature is built or shown.
-    # +kind+ is :value, :built or :shown; +subject+ is the Family::Parameter or Family::Feature;
+    # Something that gets decided: a parameter's value, whether a feature is built or shown, what a part is
+    # made of, or which row of a table is picked. +kind+ is :value, :built, :shown, :material or :row;
+    # +subject+ is the Family::Parameter, Feature, Part or Table;
     # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
     class Target < Value.with(:name, :index, :kind, :type, :subject, :unit, :place)
       STATE_WORDS = { built: %w[built suppressed], shown: %w[shown hidden] }.freeze
 
       def value? = kind == :value
+      def state? = STATE_WORDS.key?(kind)
+
+      # Whether it is chosen from a list that rules may narrow.
+      def chosen? = kind == :row || (value? && subject.kind == 'choice')
 
       # A value of this target as text for people.
       def text(value)
-        return STATE_WORDS[kind][value ? 0 : 1] unless value?
+        return STATE_WORDS[kind][value ? 0 : 1] if state?
         return value ? 'yes' : 'no' if type.boolean?
 
         type.number? ? Units::Format.quantity(value, unit) : value

@@ -3,7 +3,8 @@
 module VastLattice
   class Plan
     module Effects
-      # offer: finish, choices: [painted]. Narrows the choices of a parameter.
+      # offer: finish, choices: [painted]. Narrows the choices of a parameter, or the rows of a table that go
+      # together with others (offer: finishes.row).
       module Offer
         def self.name = 'offer'
         def self.arguments = %w[choices]
@@ -12,8 +13,8 @@ module VastLattice
 
         # Returns the consequences; problems go to the reader.
         def self.consequences(effect, reader, place)
-          target = reader.target(effect.target, place) or return []
-          unless target.subject.kind == 'choice'
+          target = reader.target(effect.target, place, among: reader.symbols.offerable_names) or return []
+          unless target.chosen?
             reader.error(:not_a_choice, "#{target.name} is not a choice.", place, 'Use limit instead.')
             return []
           end

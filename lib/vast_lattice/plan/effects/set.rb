@@ -3,7 +3,7 @@
 module VastLattice
   class Plan
     module Effects
-      # set: gauge, to: 3 mm. Decides a parameter.
+      # set: gauge, to: 3 mm. Decides a parameter, or the material of a part (set: frame.material).
       module Set
         def self.name = 'set'
         def self.arguments = %w[to]
@@ -12,7 +12,7 @@ module VastLattice
 
         # Returns the consequences; problems go to the reader.
         def self.consequences(effect, reader, place)
-          target = reader.target(effect.target, place) or return []
+          target = reader.target(effect.target, place, among: reader.symbols.settable_names) or return []
           value = reader.entry(effect.arguments['to'], target, Place.at(*place.path, 'to')) or return []
           [Consequence::Decision.new(target: target, value: value)]
         end
