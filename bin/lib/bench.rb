@@ -13,7 +13,7 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows picture].freeze
+  NAMES = %w[reference large rows picture hostile].freeze
   SECONDS = 1.0
   DEMO = File.expand_path('../../demo/side-frame.yaml', __dir__)
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
@@ -52,6 +52,17 @@ class Bench
     [['60/40/25/3 with 10,000 rows compiled', compile], ['10,000 rows resolved', all], ratio(compile, all)]
   end
 
+  # The slowest of 5,000 senseless texts as formulas, against the mean.
+  def hostile
+    random = Random.new(1)
+    pieces = ['`id`', '(((', ']', '1e99', '9' * 40, 'if', ' in ', 'not(', '"', "'", '1+', '-', 'lookup(', 'x', '..']
+    texts = Array.new(5000) { Array.new(random.rand(1..40)) { pieces.sample(random: random) }.join }
+    texts += ['(' * 10_000, '1+' * 1000, 'not(' * 500, '-' * 2000]
+    seconds = texts.map { |text| time(1) { read(text) } }
+    [['slowest of 5,004 hostile texts', seconds.max], ['mean of them', seconds.sum / seconds.size],
+     ratio(seconds.max, seconds.sum / seconds.size)]
+  end
+
   def picture
     plan = Plan.of(Exchange::FamilyFile.read(File.read(DEMO)).family)
     outcome = plan.outcome
@@ -64,6 +75,13 @@ class Bench
   def run(names) = names.to_h { |name| [name, public_send(name)] }
 
   private
+
+  # Reads a formula that may be anything.
+  def read(text)
+    Formula.type(text, Formula::Scope.new([]))
+  rescue Formula::Error
+    nil
+  end
 
   def found(plan) = Plan::PickReader.new(plan).read(Plan::Pick.new)
 

@@ -7,7 +7,8 @@ module VastLattice
   # or the command is wrong.
   class CommandLine
     USAGE = <<~TEXT
-      lattice resolve FILE [--row TABLE=ROW]… [--set NAME=VALUE]… [--override NAME=VALUE]… [--json]
+      lattice resolve FILE [--row TABLE=ROW]… [--key TABLE.COLUMN=VALUE]… [--set NAME=VALUE]…
+                   [--override NAME=VALUE]… [--json]
       lattice check FILE             every finding on the family, with its line
       lattice table FILE [--json]    all variants with values, states, mass, findings (CSV)
       lattice draw FILE [--row TABLE=ROW]… [--set NAME=VALUE]… > front.svg
@@ -50,6 +51,7 @@ module VastLattice
     def options
       OptionParser.new do |parser|
         parser.on('--json') { @json = true }
+        parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
         parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
         parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
         parser.on('--override PAIR') { |pair| @overrides.store(*pair(pair)) }
@@ -88,7 +90,24 @@ module VastLattice
       stream.puts("#{"line #{line}: " if line}#{finding.level}: #{finding}")
     end
 
-    def result = (found = plan) && Result.new(found, Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides))
+    # Finds rows by their key columns: TABLE.COLUMN=VALUE.
+    def find_rows
+      chosen = @keys.to_a.group_by { |name, _| name.split('.', 2).first }
+      chosen.each do |name, pairs|
+        table = @document.family.table(name) || raise(Misused.new("There is no table \"#{name}\".",
+                                                                  remedy: 'Write --key TABLE.COLUMN=VALUE.'))
+        rows = table.narrowed(pairs.to_h { |key, value| [key.split('.', 2).last.to_s, value] })
+        raise Misused, "#{rows.size} rows of #{table.name} fit: #{rows.first(5).map(&:name).join(', ')}." unless rows.size == 1
+
+        @rows[table.name] = rows.first.name
+      end
+    end
+
+    def result
+      find_rows
+      found = plan
+      found && Result.new(found, Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides))
+    end
 
     def resolve
       found = result or return 2
@@ -100,6 +119,7 @@ module VastLattice
       lines = result_lines(Exchange::ResultTree.tree(found))
       widths = lines.transpose.map { |column| column.map(&:size).max }
       lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
+      found.outcome.lines.each { |line| @out.puts("#{line.list}: #{line}") }
       found.findings.each { |finding| tell(finding, @out) }
     end
 

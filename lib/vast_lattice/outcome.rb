@@ -14,7 +14,7 @@ module VastLattice
     def initialize(plan, pick, result)
       @plan = plan
       @pick = pick
-      @values, @deciders, branches, @limits, @raw_findings = result
+      @values, @deciders, branches, @limits, @raw_findings, @raw_lines = result
       @branches = plan.bound.rules.map(&:index).zip(branches).to_h
     end
 
@@ -63,6 +63,12 @@ module VastLattice
     # Whether anything at all is found, without wording it.
     def clean? = @raw_findings.empty? && findings.empty?
 
+    # Prices that rules add, rounded to the cent per line: Lines.
+    def prices = lines.select { |line| line.list == 'price' }
+
+    # Operations that rules add: Lines.
+    def operations = lines.select { |line| line.list == 'operation' }
+
     # Part number and other labels by pattern, by name.
     def labels = plan.labels.write(values)
 
@@ -78,6 +84,13 @@ module VastLattice
     def row_name(table)
       index = pick.rows[plan.family.tables.index(table)]
       index && table.rows[index].name
+    end
+
+    def lines
+      @lines ||= @raw_lines.map do |rule, list, text, amount, type|
+        Line.new(list: list.to_s, text: text, rule: plan.family.rules[rule].name, amount: amount&.round(2),
+                 unit: type&.dimension&.base_unit)
+      end
     end
 
     def target(name)

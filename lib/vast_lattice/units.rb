@@ -20,6 +20,8 @@ module VastLattice
     FORCE = Dimension.new(mass: 1, length: 1, time: -2)
     DENSITY = MASS / VOLUME
 
+    CURRENCIES = %i[eur usd gbp chf].map { |currency| Dimension.new(currency => 1) }.freeze
+
     # The unit of plain numbers.
     PLAIN = Unit.new(symbol: '', dimension: NONE, factor: 1r)
 

@@ -106,7 +106,7 @@ export function rules() {
     },
 
     newEffect(kind) {
-      const effect = { kind, target: '', to: '', least: '', most: '', choices: [] };
+      const effect = { kind, target: '', to: '', least: '', most: '', amount: '', choices: [] };
       this.resetEffect(effect);
       return effect;
     },
@@ -114,7 +114,7 @@ export function rules() {
       effect.target = this.subject(effect) === 'text' ? '' : (this.subjects(effect)[0] || { name: '' }).name;
       this.resetValues(effect);
     },
-    resetValues(effect) { effect.to = ''; effect.least = ''; effect.most = ''; effect.choices = []; },
+    resetValues(effect) { effect.to = ''; effect.least = ''; effect.most = ''; effect.amount = ''; effect.choices = []; },
     addEffect(key) { this.draft[key].push(this.newEffect('set')); },
     dropEffect(key, index) { this.draft[key].splice(index, 1); },
 

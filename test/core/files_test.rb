@@ -109,6 +109,14 @@ class FilesTest < CoreCase
     assert_equal '1/2 in + "length"', Formula::Rewrite.names('1/2 in + "length"') { 'x' }
   end
 
+  def test_renames_of_parts_tables_and_forms
+    family = edit(side_frame.with(rules: [side_frame.rules.last.with(name: 'R')]), 'put_parameter', name: 'x', fields: { 'kind' => 'yes_no', 'formula' => 'size.row = "SF-0500"' })
+    family = edit(edit(edit(family, 'rename_table', name: 'size', to: 'sizes'), 'rename_part', name: 'frame', to: 'side'), 'rename_form', name: 'quick', to: 'short')
+
+    assert_equal ['sizes.row = "SF-0500"', 'side', 'short'], [family.parameter('x').formula, family.parts.first.name, family.forms.first.name]
+    assert_empty Plan.of(family).errors
+  end
+
   def test_edits_that_cannot_be_done_say_why
     { ['set_cell', { table: 'sise', row: 'A', column: 'b', text: '' }] => /Did you mean size/,
       ['set_cell', { table: 'size', row: 'SF-050', column: 'length', text: '1' }] => /Did you mean SF-0500/,
@@ -144,6 +152,8 @@ class FilesTest < CoreCase
 
     code, out, = lattice('resolve', DEMO, '--row', 'size=', '--set', 'length=1 m', '--json')
     assert_equal [0, 1000.0, 'mm', '1000 mm'], [code, *JSON.parse(out).dig('values', 'length').values_at('value', 'base_unit', 'text')]
+    assert_match(/^length +1250 mm/, lattice('resolve', DEMO, '--key', 'size.length=1250')[1])
+    assert_match(/0 rows of size fit/, lattice('resolve', DEMO, '--key', 'size.length=7')[2])
     assert_equal 9, lattice('table', DEMO)[1].lines.size
     assert_equal 0, lattice('check', DEMO).first
     assert_match(/\A<svg/, lattice('draw', DEMO)[1])

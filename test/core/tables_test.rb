@@ -92,6 +92,28 @@ class TablesTest < CoreCase
     assert_equal 'L', at.call('L', 'bare').outcome.value('size.row')
   end
 
+  # Prices and operations by rule; rows found by keys; choices that nothing offers.
+  def test_lines_keys_and_choices_never_offered
+    text = <<~YAML
+      parameters:
+        - {name: a, kind: number, unit: m, default: 2 m}
+        - {name: c, kind: choice, choices: [x, y, z], default: x}
+      tables: [{name: t, columns: [{target: a, key: yes}, {target: c, key: yes}], rows: [{name: r1, cells: {a: 1, c: x}}, {name: r2, cells: {a: 1, c: y}}, {name: r3, cells: {a: 3}}]}]
+      rules:
+        - {name: Long, when: a > 1.5 m, then: [{price: Stiffener, amount: 2.333 EUR/m * a}, {operation: Weld it}, {offer: c, choices: [x]}], otherwise: [{offer: c, choices: [x, y]}]}
+    YAML
+    plan = plan(text)
+    outcome = plan.outcome(pick(rows: { 't' => 'r3' }))
+
+    assert_equal ['Stiffener: 7.00 EUR', 'Weld it'], outcome.lines.map(&:to_s)
+    assert_equal [[], 7.0], [plan.outcome(pick(rows: { 't' => 'r1' })).lines, outcome.prices.first.amount]
+    assert_equal ['z is never offered for c.'], plan.findings.select { |finding| finding.code == :never_offered }.map(&:message)
+    table = plan.family.tables.first
+    assert_equal [%w[a c], %w[r2], %w[x y], %w[1]],
+                 [table.key_columns.map(&:target), table.narrowed('a' => '1', 'c' => 'y').map(&:name), table.key_values('c', 'a' => '1'), table.key_values('a', 'c' => 'x')]
+    assert_equal [:dimension], plan(text.sub('2.333 EUR/m', '2.333')).errors.map(&:code)
+  end
+
   # What can never be, and what no variant shows.
   def test_dead_rules_doubled_rows_and_features_never_built
     plan = plan(<<~YAML)

@@ -16,6 +16,16 @@ module VastLattice
       def row_index(name) = rows.index { |row| row.name.casecmp?(name.to_s) }
       def column(target) = columns.find { |column| column.target.casecmp?(target.to_s) }
 
+      def key_columns = columns.select(&:key)
+
+      # Rows whose cells equal the texts chosen for key columns: {target => text}.
+      def narrowed(chosen)
+        rows.select { |row| chosen.all? { |target, text| row.cells[column(target)&.target].to_s.casecmp?(text.strip) } }
+      end
+
+      # The texts of a key column that still lead to a row.
+      def key_values(target, chosen) = narrowed(chosen.except(target)).filter_map { |row| row.cell(target) }.uniq
+
       # The row used when none is picked: the one named so, else the first.
       def default_row_index = (default_row && row_index(default_row)) || (rows.empty? ? nil : 0)
     end

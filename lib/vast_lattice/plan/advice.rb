@@ -11,7 +11,7 @@ module VastLattice
         @lists = lists
       end
 
-      def findings = unused + undecided + dead_branches + same_rows
+      def findings = unused + undecided + dead_branches + same_rows + never_offered
 
       private
 
@@ -46,6 +46,24 @@ module VastLattice
       def dead_branch(rule, index)
         Finding.new(code: :never_fires, level: :warning, place: Place.at('rules', rule.name, *rule.condition_path(index)),
                     message: 'This condition can never apply.', remedy: 'Let it depend on a value, or remove it.')
+      end
+
+      # Choices that some rule leaves out in each of its branches, and that nothing sets.
+      def never_offered
+        values.select(&:chosen?).flat_map do |target|
+          set = [*@bound.decisions(target).map { |_, _, decision| decision.value }, *@bound.column(target)&.cells].compact.map(&:data)
+          (@bound.items[target.index].choices - offered_somewhere(target) - set).map do |choice|
+            note(:never_offered, :note, target, "#{target.text(choice)} is never offered for #{target.name}.",
+                 'Offer it in a rule, or drop it.')
+          end
+        end
+      end
+
+      # What each rule with an offer in every branch leaves, of all choices.
+      def offered_somewhere(target)
+        offers = @bound.consequences(Consequence::Offer, target).group_by(&:first)
+        covering = offers.select { |rule, list| list.map { |_, branch, _| branch }.uniq.size == rule.consequences.size }.values
+        covering.map { |list| list.flat_map { |_, _, offer| offer.values } }.reduce(@bound.items[target.index].choices, :&)
       end
 
       # Rows of one table that say the same.
@@ -85,6 +103,7 @@ module VastLattice
         case item
         when Consequence::Decision then [item.value]
         when Consequence::Limit then [item.least, item.most]
+        when Consequence::Line then [item.amount]
         else []
         end
       end

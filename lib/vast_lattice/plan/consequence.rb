@@ -2,7 +2,7 @@
 
 module VastLattice
   class Plan
-    # What an effect comes down to once it is checked. The program knows only these four.
+    # What an effect comes down to once it is checked. The program knows only these five.
     module Consequence
       # Decides a target: +value+ is a Typed tree.
       class Decision < Value.with(:target, :value)
@@ -14,6 +14,10 @@ module VastLattice
 
       # Narrows the choices of a target: +values+ as the program holds them.
       class Offer < Value.with(:target, :values)
+      end
+
+      # Adds a line to a list: +list+ price or operation; +amount+ is Typed money for a price.
+      class Line < Value.with(:list, :text, amount: nil)
       end
 
       # Says something: +level+ :error or :warning.

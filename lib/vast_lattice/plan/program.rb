@@ -4,12 +4,12 @@ module VastLattice
   class Plan
     # The plan as one Ruby lambda, compiled once and called for every pick.
     #
-    #   call(overrides, rows, answers) -> [values, deciders, branches, limits, findings]
+    #   call(overrides, rows, answers) -> [values, deciders, branches, limits, findings, lines]
     #
     # +overrides+ and +answers+ are lists by target (nil where there is none), +rows+ lists the picked
     # row of each table (nil where none). +values+ and +deciders+ are lists by target; +branches+ the
     # branch taken, by bound rule; +limits+ [least, most, choices] by target, nil where there are none;
-    # +findings+ short lists that Outcome turns into Finding values.
+    # +findings+ short lists that Outcome turns into Finding values; +lines+ those of prices and operations.
     #
     # The source holds only numbers, generated variable names and strings quoted by String#dump.
     class Program
@@ -31,15 +31,15 @@ module VastLattice
 
       def compose
         body = [*@order.steps.map { |step| step.is_a?(Bound::Rule) ? rule(step) : target(step) },
-                *@bound.targets.filter_map { |target| checks(target) }, *@bound.rules.map { |rule| notices(rule) }]
-        head = ['lambda { |o, t, a|', 'f = []', "l = Array.new(#{@bound.targets.size})"]
+                *@bound.targets.filter_map { |target| checks(target) }, *@bound.rules.flat_map { |rule| [notices(rule), lines(rule)] }]
+        head = ['lambda { |o, t, a|', 'f = []', 'e = []', "l = Array.new(#{@bound.targets.size})"]
         constants = @constants.each_index.map { |index| "c#{index} = constants[#{index}]" }
         [*constants, *head, *body, result, '}'].join("\n")
       end
 
       def result
         lists = [locals('v', @bound.targets), locals('d', @bound.targets), locals('b', @bound.rules)]
-        "[#{lists.map { |list| "[#{list}]" }.join(', ')}, l, f]"
+        "[#{lists.map { |list| "[#{list}]" }.join(', ')}, l, f, e]"
       end
 
       def locals(prefix, items)
@@ -242,6 +242,14 @@ module VastLattice
         end
         ["ch = #{all}", *offers, "(l[#{n}] ||= [nil, nil, nil, nil])[3] = ch",
          "f << [:not_offered, #{n}, ch] unless ch.include?(v#{n})"]
+      end
+
+      # Prices and operations.
+      def lines(rule)
+        rule.placed.select { |_, item| item.is_a?(Consequence::Line) }.map do |branch, line|
+          amount = line.amount ? settled(line.amount) : 'nil'
+          "e << [#{rule.index}, :#{line.list}, #{line.text.dump}, #{amount}, #{constant(line.amount&.type)}] if b#{rule.index} == #{branch}"
+        end
       end
 
       def notices(rule)

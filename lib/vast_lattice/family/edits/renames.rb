@@ -24,11 +24,32 @@ module VastLattice
           references(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
         end
 
-        # Renames a table; nothing refers to one by its name but picks.
+        # Renames a part; its material follows: frame.material becomes side.material.
+        def self.rename_part(family, name:, to:)
+          from = Edits.find(family.parts, name, 'part').name
+          to = free_name(family, from, to)
+          changed = ->(target) { rename_dotted(target, from, to) }
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
+          renamed = renamed.with(parts: renamed.parts.map { |part| part.name == from ? part.with(name: to) : part })
+          references(renamed) { |target| changed.call(target) || target }
+        end
+
+        # Renames a form.
+        def self.rename_form(family, name:, to:)
+          raise Error.new("There is a form #{to} already.", remedy: 'Choose another name.') if taken?(family.forms, name, to)
+
+          family.with(forms: Edits.change(family.forms, name, 'form') { |form| form.with(name: Edits.checked_name(to)) })
+        end
+
+        # Renames a table; its columns as lists and its picked row follow: bolts.length, size.row.
         def self.rename_table(family, name:, to:)
           raise Error.new("There is a table #{to} already.", remedy: 'Choose another name.') if taken?(family.tables, name, to)
 
-          family.with(tables: Edits.change(family.tables, name, 'table') { |table| table.with(name: Edits.checked_name(to)) })
+          from = Edits.find(family.tables, name, 'table').name
+          changed = ->(target) { rename_dotted(target, from, Edits.checked_name(to)) }
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
+          renamed = renamed.with(tables: Edits.change(renamed.tables, from, 'table') { |table| table.with(name: Edits.checked_name(to)) })
+          references(renamed) { |target| changed.call(target) || target }
         end
 
         # Renames a rule.
