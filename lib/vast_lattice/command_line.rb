@@ -40,13 +40,27 @@ module VastLattice
     rescue OptionParser::ParseError => e
       fail_with("#{e.message.lines.map(&:strip).join('. ')}.", "Usage:\n#{USAGE}")
     rescue Exchange::FamilyFile::Unreadable => e
-      e.problems.each { |line, text| @err.puts(line ? "line #{line}: #{text}" : text) }
+      tell_unreadable(e, command)
       2
     rescue Error => e
       fail_with(e.message, e.remedy)
     end
 
     private
+
+    # A check goes on with what has the right shape, so that nothing has to be mended twice.
+    def tell_unreadable(error, command)
+      lines = error.problems.map { |line, text| [line || 0, line ? "line #{line}: #{text}" : text] }
+      lines += findings_of_rest(error) if command == 'check' && error.rest
+      lines.sort_by(&:first).each { |_, text| @err.puts(text) }
+    end
+
+    # What is only missed because it could not be read is not complained about again.
+    def findings_of_rest(error)
+      @document = error.rest
+      found = Plan.of(@document.family).findings.reject { |finding| error.lost.any? { |name| finding.message.include?("\"#{name}\"") } }
+      found.map { |finding| [@document.line(finding.place) || 0, told(finding)] }
+    end
 
     def options
       OptionParser.new do |parser|
@@ -85,9 +99,11 @@ module VastLattice
       nil
     end
 
-    def tell(finding, stream)
+    def tell(finding, stream) = stream.puts(told(finding))
+
+    def told(finding)
       line = @document.line(finding.place)
-      stream.puts("#{"line #{line}: " if line}#{finding.level}: #{finding}")
+      "#{"line #{line}: " if line}#{finding.level}: #{finding}"
     end
 
     # Finds rows by their key columns: TABLE.COLUMN=VALUE.

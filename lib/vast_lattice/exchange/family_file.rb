@@ -22,12 +22,16 @@ module VastLattice
         end
       end
 
-      # The file is not readable; +problems+ lists [line, message] pairs, in order.
+      # The file is not readable; +problems+ lists [line, message] pairs, in order. +rest+ is a Document of
+      # what has the right shape all the same, or nil.
       class Unreadable < Error
-        attr_reader :problems
+        attr_reader :problems, :rest, :lost
 
-        def initialize(problems)
+        # +lost+ are the names that the rest lacks.
+        def initialize(problems, rest = nil, lost = [])
+          @lost = lost
           @problems = problems
+          @rest = rest
           super(problems.map { |line, text| line ? "line #{line}: #{text}" : text }.join("\n"))
         end
       end
@@ -38,13 +42,17 @@ module VastLattice
 
         source = SourceTree.read(text)
         problems = shape_problems(source)
-        raise Unreadable, problems unless problems.empty?
+        return document(source.tree, source.lines) if problems.empty?
 
-        tree = source.tree.dup
-        tree['name'] = tree.delete('family')
-        tree.delete('vast_lattice')
-        Document.new(family: Family.from_tree(tree), lines: source.lines)
+        rest = Pruning.prune(source.tree)
+        raise Unreadable.new(problems, rest && document(rest, source.lines), rest ? Pruning.lost(source.tree, rest) : [])
       end
+
+      def self.document(tree, lines)
+        tree = tree.except('vast_lattice', 'family').merge('name' => tree['family'])
+        Document.new(family: Family.from_tree(tree), lines: lines)
+      end
+      private_class_method :document
 
       # The family as YAML.
       def self.yaml(family) = YAML.dump(tree(family), line_width: 110).delete_prefix("---\n")

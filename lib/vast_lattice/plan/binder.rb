@@ -143,7 +143,6 @@ module VastLattice
       end
 
       def tables
-        refuse_doubles(@family.tables, 'tables', 'table')
         bound = @family.tables.each_with_index.map { |table, index| TableBinder.new(table, index, @reader).bind }
         refuse_two_tables(bound)
         bound

@@ -103,18 +103,23 @@ module VastLattice
         parameter.numeric_choice? ? Formula::Type.number(unit.dimension) : Formula::Type.text(parameter.choices)
       end
 
-      # Parameters, parts and features share one space of names, because formulas reach into them.
+      # Parameters, parts, features and tables share one space of names, because formulas reach into them.
       def refuse_doubles
-        named = @family.parameters.map { |item| [item.name, Place.at('parameters', item.name)] } +
-                @family.parts.map { |part| [part.name, Place.at('parts', part.name)] } +
-                @targets.select { |target| target.kind == :built }.map { |target| [target.subject.name, target.place] }
-        named.group_by { |name, _| name.downcase }.each_value do |same|
+        named_things.group_by { |name, _| name.downcase }.each_value do |same|
           next if same.size < 2
 
           find(:duplicate_name, "The name #{same[1].first} is used twice.", same[1].last,
                'Names must differ in more than case: rename one.')
         end
       end
+
+      def named_things
+        features = @targets.select { |target| target.kind == :built }.map { |target| [target.subject.name, target.place] }
+        listed('parameters') + listed('parts') + features + listed('tables')
+      end
+
+      # Names of a list of the family, each with its place.
+      def listed(list) = @family.public_send(list).map { |item| [item.name, Place.at(list, item.name)] }
 
       def find(code, message, place, remedy)
         @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)

@@ -120,7 +120,7 @@ module VastLattice
         # A name that nothing else has; a change of case only is fine.
         def self.free_name(family, from, to)
           to = Edits.checked_name(to)
-          others = [*family.parameters, *family.parts, *family.features].reject { |item| item.name.casecmp?(from) }
+          others = [*family.parameters, *family.parts, *family.features, *family.tables].reject { |item| item.name.casecmp?(from) }
           return to unless others.any? { |item| item.name.casecmp?(to) }
 
           raise Error.new("The name #{to} is taken.", remedy: 'Choose another name.')
