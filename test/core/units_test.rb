@@ -10,7 +10,7 @@ class UnitsTest < CoreCase
           'L' => 'liter', 'l' => 'liter', 'ml' => 'ml', 't' => 'tonne', 'h' => 'hour', 'Nm' => 'N m', 'Nmm' => 'N mm',
           'kNm' => 'kN m', 'gal' => 'gallon', 'um' => 'micron', 'yd' => 'yard', 'rad' => 'radian', 'ha' => 'hectare',
           'rad/s' => 'radian/s', 'rev/min' => 'turn/min', 'km/h' => 'km/hour' }.freeze
-  GROUPS = [%w[mm cm dm m km in ft yd mil um], %w[mm2 cm2 m2 in2 ft2 ha], %w[mm3 cm3 m3 l ml in3 ft3 gal],
+  GROUPS = [%w[mm cm dm m km in ft yd mil um], %w[mm2 cm2 m2 in2 ft2 ha], %w[mm3 cm3 m3 l L ml in3 ft3 gal],
             %w[g kg mg t lb oz], %w[s ms min h day], %w[deg rad gon arcmin arcsec rev], %w[N kN lbf kgf],
             %w[Pa kPa MPa GPa bar mbar psi N/mm2 lbf/in2], %w[Nm Nmm kNm J kJ lbf*ft], %w[W kW J/s],
             %w[g/cm3 kg/m3 lb/ft3 kg/dm3], %w[kg/m g/mm lb/ft], %w[m/s mm/s km/h ft/min], %w[rad/s rev/min deg/s]].freeze
@@ -25,6 +25,7 @@ class UnitsTest < CoreCase
     assert_predicate status, :success?
     assert_operator pairs.size, :>=, 60
     assert_equal pairs.size, factors.size
+    assert_empty Units::Catalogue.symbols - GROUPS.flatten - %w[K % pcs EUR ct USD GBP CHF °] # these stand alone
     pairs.zip(factors).each do |(from, to), factor|
       assert_in_epsilon factor, Units.convert(1r, from, to).to_f, 1e-12, "#{from} to #{to}"
     end

@@ -96,12 +96,11 @@ module VastLattice
       end
 
       def rules
-        refuse_doubles(@family.rules, 'rules', 'rule')
+        refuse_doubles(@family.rules + @family.rule_tables, 'rules', 'rule')
         @family.rules.each_with_index.map { |rule, index| bind_rule(rule, index) if rule.active }.compact
       end
 
       def rule_tables
-        refuse_doubles(@family.rule_tables, 'rule_tables', 'rule table')
         @family.rule_tables.each_with_index.filter_map do |table, index|
           RuleTableBinder.new(table, @family.rules.size + index, @reader).bind if table.active
         end
