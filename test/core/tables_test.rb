@@ -76,7 +76,7 @@ class TablesTest < CoreCase
         - {name: size, columns: [{target: wet}], rows: [{name: S}, {name: L, cells: {wet: "yes"}}]}
         - {name: finish, columns: [{target: panel.material}], rows: [{name: bare}, {name: light, cells: {panel.material: aluminium}}]}
       rules:
-        - {name: No rust, when: wet, then: [{set: panel.material, to: stainless_steel}]}
+        - {name: No rust, when: wet, then: [{set: panel.material, to: stainless_steel}, {set: panel.colour, to: "#112233"}]}
         - {name: Small is bare, when: 'size.row = "S"', then: [{offer: finish.row, choices: [bare]}]}
     YAML
     at = ->(size, finish) { Result.new(plan, pick(rows: { 'size' => size, 'finish' => finish })) }
@@ -90,6 +90,8 @@ class TablesTest < CoreCase
     end
     assert_match(/Choose bare/, at.call('S', 'light').findings.first.remedy)
     assert_equal 'L', at.call('L', 'bare').outcome.value('size.row')
+    assert_includes at.call('L', 'bare').front_view, 'fill="#112233"'
+    refute_includes at.call('S', 'bare').front_view, '#112233'
   end
 
   # Prices and operations by rule; rows found by keys; choices that nothing offers.

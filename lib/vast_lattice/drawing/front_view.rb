@@ -99,7 +99,7 @@ module VastLattice
                 end
         @exact = region.free
         data = (outer + region.free.map { |loop| @frame.loop_path(loop) }).join
-        @canvas.path(data, class: 'face', fill: @solid.material.colour, fill_rule: 'evenodd', stroke: EDGE, stroke_width: 1.5,
+        @canvas.path(data, class: 'face', fill: @solid.colour, fill_rule: 'evenodd', stroke: EDGE, stroke_width: 1.5,
                            stroke_linejoin: 'round')
       end
 

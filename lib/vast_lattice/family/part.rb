@@ -2,8 +2,9 @@
 
 module VastLattice
   class Family
-    # One piece of the model: the stock it starts from, and its recipe of features.
-    class Part < Value.with(:name, :stock, label: '', note: '', material: 'steel', features: [])
+    # One piece of the model: the stock it starts from, what it is made of, and its recipe of features. A
+    # +colour+ is any text; #rrggbb is also drawn.
+    class Part < Value.with(:name, :stock, label: '', note: '', material: 'steel', colour: '', features: [])
       extend TreeForm
 
       def self.nested = { stock: Stock, features: Feature }

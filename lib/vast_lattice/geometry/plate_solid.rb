@@ -5,12 +5,15 @@ module VastLattice
     # A part as a solid plate: a Region and a thickness. Lengths in mm, areas in mm2, volume in mm3, mass
     # in kg.
     class PlateSolid
-      attr_reader :part, :material, :outline, :numbers, :thickness, :features, :region, :findings
+      attr_reader :part, :material, :colour, :outline, :numbers, :thickness, :features, :region, :findings
 
-      # +material+ is a Materials::Material.
-      def initialize(part:, material:, outline:, numbers:, features:, findings:)
+      HEX = /\A#\h{6}\z/
+
+      # +material+ is a Materials::Material; +colour+ a text, which is drawn if it is #rrggbb.
+      def initialize(part:, material:, colour:, outline:, numbers:, features:, findings:)
         @part = part
         @material = material
+        @colour = colour.match?(HEX) ? colour : material.colour
         @outline = outline
         @numbers = numbers
         @thickness = numbers['thickness']

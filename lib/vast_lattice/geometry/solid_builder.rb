@@ -30,8 +30,9 @@ module VastLattice
         loop = kind.loop(outline, numbers.measures)
         features = placed(stock.part, loop)
         report_overlaps(features)
-        PlateSolid.new(part: stock.part, material: Materials[@outcome.value("#{stock.part.name}.material")], outline: loop,
-                       numbers: numbers.measures, features: features, findings: @findings)
+        PlateSolid.new(part: stock.part, outline: loop, numbers: numbers.measures, features: features, findings: @findings,
+                       material: Materials[@outcome.value("#{stock.part.name}.material")],
+                       colour: @outcome.value("#{stock.part.name}.colour"))
       end
 
       def placed(part, outline)

@@ -117,7 +117,7 @@ module VastLattice
       end
 
       def by_default(target, _decision)
-        return { sentence: "The part is made of #{text(target)}.", place: target.place } if target.kind == :material
+        return { sentence: "The part says so: #{text(target)}.", place: target.place } if %i[material colour].include?(target.kind)
         return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
 
         used = uses(@bound.items[target.index].default)

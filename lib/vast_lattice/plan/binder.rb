@@ -28,6 +28,7 @@ module VastLattice
         case target.kind
         when :value then parameter(target)
         when :material then material(target)
+        when :colour then Bound::Attribute.new(target: target, default: @reader.entry(target.subject.colour, target, target.place))
         when :row then Bound::PickedRow.new(target: target, choices: target.type.choices)
         else state(target)
         end
@@ -36,7 +37,7 @@ module VastLattice
       # What the part says itself; an unknown material is told by the ShapeBinder.
       def material(target)
         known = Materials[target.subject.material] ? target.subject.material : Materials.names.first
-        Bound::Material.new(target: target, default: @reader.entry(known, target, target.place))
+        Bound::Attribute.new(target: target, default: @reader.entry(known, target, target.place))
       end
 
       def parameter(target)

@@ -28,8 +28,8 @@ module VastLattice
         def formula = condition
       end
 
-      # The material of a part: the part's own, by default.
-      class Material < Value.with(:target, :default)
+      # The material or colour of a part: the part's own, by default.
+      class Attribute < Value.with(:target, :default)
         include Plain
 
         attr_reader :default

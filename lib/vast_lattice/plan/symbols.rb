@@ -3,7 +3,7 @@
 module VastLattice
   class Plan
     # The names of a family: a Target for every parameter, for the two states of every feature, for the
-    # material of every part ("frame.material") and for the row picked of every table ("size.row").
+    # material and colour of every part ("frame.material") and for the row picked of every table ("size.row").
     class Symbols
       attr_reader :targets, :findings, :scope, :lists
 
@@ -36,9 +36,9 @@ module VastLattice
       def parameter_names = @targets.select(&:value?).map(&:name)
 
       # What a rule may set, what it may narrow, and what a column may decide.
-      def settable_names = names(:value, :material)
+      def settable_names = names(:value, :material, :colour)
       def offerable_names = names(:value, :row)
-      def column_names = names(:value, :built, :shown, :material)
+      def column_names = names(:value, :built, :shown, :material, :colour)
       def feature_names = @family.features.map(&:name)
 
       private
@@ -58,6 +58,7 @@ module VastLattice
         part.features.each { |feature| add_feature(part, feature) }
         add("#{part.name}.material", :material, Formula::Type.text(Materials.names), part, Units::PLAIN,
             Place.at('parts', part.name, 'material'))
+        add("#{part.name}.colour", :colour, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
       end
 
       def add_row(table)

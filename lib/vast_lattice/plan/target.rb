@@ -3,7 +3,8 @@
 module VastLattice
   class Plan
     # Something that gets decided: a parameter's value, whether a feature is built or shown, what a part is
-    # made of, or which row of a table is picked. +kind+ is :value, :built, :shown, :material or :row;
+    # made of and its colour, or which row of a table is picked. +kind+ is :value, :built, :shown, :material,
+    # :colour or :row;
     # +subject+ is the Family::Parameter, Feature, Part or Table;
     # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
     class Target < Value.with(:name, :index, :kind, :type, :subject, :unit, :place)
