@@ -95,14 +95,17 @@ class JourneysTest < BrowserCase
 
     click_on 'Accept'
     assert_selector '.grid .tabulator-cell', text: '590'
-    assert_equal(%w[590 130], [%w[SF-0630 length], %w[SF-2000 depth]].map { |row, column| store.find('side-frame').family.tables.first.row(row).cells[column] })
+    assert_equal(%w[590 130], [%w[SF-0630 length], %w[SF-2000 depth]].map do |row, column|
+      store.find('side-frame').family.tables.first.row(row).cells[column]
+    end)
     click_on 'Undo'
     assert_selector '.grid .tabulator-cell', text: '630'
     assert_equal side_frame, store.find('side-frame').family
 
     File.write(path, csv.sub('SF-0630,630', 'SF-0630,630 kg'))
     attach_file('CSV in', path, make_visible: true)
-    assert_selector '.preview .problems', text: 'table size, row SF-0630, column length: The formula gives a mass, but a length is expected.'
+    assert_selector '.preview .problems',
+                    text: 'table size, row SF-0630, column length: The formula gives a mass, but a length is expected.'
     assert_no_button 'Accept'
   end
 
@@ -156,7 +159,9 @@ class JourneysTest < BrowserCase
     assert_selector '[data-recipe=drain_hole] .recipe-condition', text: 'built when length > 1 m'
 
     family = store.find('side-frame').family
-    assert_equal ['16 mm', 'right', 'length > 1 m'], [family.parameter('drain_bore').default, family.feature('drain_hole').horizontal.from, family.feature('drain_hole').built_when]
+    assert_equal ['16 mm', 'right', 'length > 1 m'],
+                 [family.parameter('drain_bore').default, family.feature('drain_hole').horizontal.from,
+                  family.feature('drain_hole').built_when]
   end
 
   def test_a_rule_is_built_by_picking
@@ -175,7 +180,9 @@ class JourneysTest < BrowserCase
 
     assert_selector '[aria-label="Rule Deep frames"]', text: 'applies in 1 of 8 variants'
     rule = store.find('side-frame').family.rule('Deep frames')
-    assert_equal ['depth >= 160 mm', [%w[suppress label_hole]]], [rule.branches.first.condition, rule.branches.first.effects.map { |effect| [effect.kind, effect.target] }]
+    assert_equal ['depth >= 160 mm', [%w[suppress label_hole]]], [rule.branches.first.condition, rule.branches.first.effects.map do |effect|
+      [effect.kind, effect.target]
+    end]
     within('[aria-label="Rule Deep frames"]') { click_on 'Switch off' }
     assert_selector '.rule-off', text: 'switched off'
   end

@@ -22,7 +22,8 @@ class FilesTest < CoreCase
     assert_equal ['1/2 in', '0.50'], family.parameters.map(&:default)
     assert_equal family, read_family(Exchange::FamilyFile.yaml(family))
     assert_equal '0.5 in', Plan.of(family).outcome.text('a')
-    assert_equal family.with(note: 'Größe 😀'), read_family(JSON.generate(JSON.parse(Exchange::FamilyFile.json(family.with(note: 'Größe 😀'))), ascii_only: true))
+    assert_equal family.with(note: 'Größe 😀'),
+                 read_family(JSON.generate(JSON.parse(Exchange::FamilyFile.json(family.with(note: 'Größe 😀'))), ascii_only: true))
   end
 
   # Line and reason of every problem, all at once.
@@ -32,7 +33,8 @@ class FilesTest < CoreCase
     lines = broken.lines
     problems = refused(Exchange::FamilyFile::Unreadable) { Exchange::FamilyFile.read(broken) }.problems
 
-    { 'chioce' => /kind must be one of number, count/, 'defualt' => /Did you mean default/, 'whne' => /Did you mean when/, 'sett' => /not an effect/ }
+    { 'chioce' => /kind must be one of number, count/, 'defualt' => /Did you mean default/, 'whne' => /Did you mean when/,
+      'sett' => /not an effect/ }
       .each do |word, message|
       number = lines.index { |line| line.include?(word) } + 1
 
@@ -49,7 +51,9 @@ class FilesTest < CoreCase
 
       assert_equal 2, code
       ['line 20: "defualt" does not belong here', 'kind must be one of', 'no name "lenght". Did you mean length', 'gives a mass, but a length is expected',
-       'no feature "window". Did you mean windows'].each { |problem| assert_includes err, problem }
+       'no feature "window". Did you mean windows'].each do |problem|
+        assert_includes err, problem
+      end
       refute_includes err, 'no name \"neighbour_follows\"'
       assert_equal(err.lines.map { |line| line[/line (\d+)/, 1].to_i }.sort, err.lines.map { |line| line[/line (\d+)/, 1].to_i })
     end
@@ -64,7 +68,9 @@ class FilesTest < CoreCase
     original = "vast_lattice: 1\nfamily: x\n#{SMALL}"
     5000.times do
       text = original.dup
-      random.rand(1..4).times { text[random.rand(text.size), random.rand(1..8)] = ['{', '"', ':', "\n", '- ', '}', 'x', "\t"].sample(random: random) }
+      random.rand(1..4).times do
+        text[random.rand(text.size), random.rand(1..8)] = ['{', '"', ':', "\n", '- ', '}', 'x', "\t"].sample(random: random)
+      end
       Plan.of(Exchange::FamilyFile.read(text).family)
     rescue Exchange::FamilyFile::Unreadable => e
       refute_empty e.problems
@@ -76,7 +82,8 @@ class FilesTest < CoreCase
     units = Exchange::TableCSV.units(Plan.of(side_frame))
     csv = Exchange::TableCSV.write(table, units)
 
-    assert_equal 'variant,length [mm],depth [mm],gauge [mm],load_class,roller_pitch [mm],neighbour_follows,tie_holes.built', csv.lines.first.chomp
+    assert_equal 'variant,length [mm],depth [mm],gauge [mm],load_class,roller_pitch [mm],neighbour_follows,tie_holes.built',
+                 csv.lines.first.chomp
     assert_equal table.rows, Exchange::TableCSV.read(csv, table, units).rows
     semicolons = "\uFEFF#{csv.tr(',', ';')}"
     assert_equal table.rows, Exchange::TableCSV.read(semicolons, table, units).rows
@@ -91,7 +98,9 @@ class FilesTest < CoreCase
       "variant,length\n,1\n" => /Line 2.*must name the row/, "variant,length,length\nA,1,2\n" => /stands there twice/,
       "variant,length\n\"A,1\n" => /not well-formed/, "variant,length [furlong]\nA,1\n" => /no unit/, "variant,length\n" => /no rows/,
       "variant,length\nA,1,2\n" => /more cells/, "PK\u0003\u0004\0" => /binary/, "a\xff" => /not UTF-8/ }
-      .each { |text, reason| assert_match reason, refused(Exchange::TableCSV::Unreadable) { Exchange::TableCSV.read(text, table, units) }.message }
+      .each do |text, reason|
+      assert_match reason, refused(Exchange::TableCSV::Unreadable) { Exchange::TableCSV.read(text, table, units) }.message
+    end
   end
 
   def edit(family, name, **arguments) = Family::Edits.apply(family, arguments.transform_keys(&:to_s).merge('do' => name))
@@ -125,10 +134,13 @@ class FilesTest < CoreCase
   end
 
   def test_renames_of_parts_tables_and_forms
-    family = edit(side_frame.with(rules: [side_frame.rules.last.with(name: 'R')]), 'put_parameter', name: 'x', fields: { 'kind' => 'yes_no', 'formula' => 'size.row = "SF-0500"' })
-    family = edit(edit(edit(family, 'rename_table', name: 'size', to: 'sizes'), 'rename_part', name: 'frame', to: 'side'), 'rename_form', name: 'quick', to: 'short')
+    family = edit(side_frame.with(rules: [side_frame.rules.last.with(name: 'R')]), 'put_parameter', name: 'x',
+                                                                                                    fields: { 'kind' => 'yes_no', 'formula' => 'size.row = "SF-0500"' })
+    family = edit(edit(edit(family, 'rename_table', name: 'size', to: 'sizes'), 'rename_part', name: 'frame', to: 'side'), 'rename_form',
+                  name: 'quick', to: 'short')
 
-    assert_equal ['sizes.row = "SF-0500"', 'side', 'short'], [family.parameter('x').formula, family.parts.first.name, family.forms.first.name]
+    assert_equal ['sizes.row = "SF-0500"', 'side', 'short'],
+                 [family.parameter('x').formula, family.parts.first.name, family.forms.first.name]
     assert_empty Plan.of(family).errors
   end
 

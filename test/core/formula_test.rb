@@ -85,7 +85,9 @@ class FormulaTest < CoreCase
           '[1, 2, 3, 4][item > 2][1]' => 3.0, '[1, 2, 3, 4][-1]' => 4.0, 'all([true, false])' => false, 'any([false, true])' => true }.freeze
 
   def test_examples_of_the_dmn_text
-    DMN.each { |text, value| value.is_a?(Float) ? assert_in_delta(value, evaluate(text), 1e-9, text) : assert_equal(value, evaluate(text), text) }
+    DMN.each do |text, value|
+      value.is_a?(Float) ? assert_in_delta(value, evaluate(text), 1e-9, text) : assert_equal(value, evaluate(text), text)
+    end
   end
 
   def test_every_documented_example_holds
@@ -100,7 +102,9 @@ class FormulaTest < CoreCase
     { '1/2 in' => 12.7, '3 1/2 in' => 88.9, %q(5' 6") => 1676.4, %q(5' 6 1/2" - 6") => 1536.7, "5'" => 1524.0, '2 in + 1 mm' => 51.8, 'length / 2 mm' => 1000.0, '1 / 2' => 0.5,
       'length in [1 m..2 m]' => true, '7.85 g/cm3 * 1 m3' => 7850.0, 'sqrt(length * 5 mm)' => 100.0, 'sin(30 deg)' => 0.5,
       'LENGTH > 900 mm and finish = "painted"' => true, 'round_up(depth, 50 mm)' => 150.0, 'if length > 900 mm then 4 else 2' => 4.0 }
-      .each { |text, value| assert_equal value, evaluate(text, NAMES), text }
+      .each do |text, value|
+      assert_equal value, evaluate(text, NAMES), text
+    end
   end
 
   # 0.1 + 0.2 is not 0.3 in binary; engineers compare at limits all the same.
@@ -131,7 +135,8 @@ class FormulaTest < CoreCase
   # Nothing that a user types becomes code, and nothing else than our own error comes out.
   def test_hostile_texts
     random = Random.new(1)
-    pieces = ['`id`', '#{exit}', '"\#{exit}"', 'system("id")', "\0", '((((', ']]]]', '1e99', '9' * 50, 'v0', 'o[0]', '..', 'if', 'in', '\\', '"', "'", '∞']
+    pieces = ['`id`', '#{exit}', '"\#{exit}"', 'system("id")', "\0", '((((', ']]]]', '1e99', '9' * 50, 'v0', 'o[0]', '..', 'if', 'in',
+              '\\', '"', "'", '∞']
     texts = Array.new(5000) { Array.new(random.rand(1..6)) { pieces.sample(random: random) }.join(['', ' ', '+'].sample(random: random)) }
     [*texts, '(' * 10_000, '[' * 500, 'not(' * 200, '1+' * 900, 'system', '1e999', '-' * 300, ''].each do |text|
       evaluate(text, NAMES)

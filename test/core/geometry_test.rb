@@ -55,7 +55,12 @@ class GeometryTest < CoreCase
     width = random.rand(80..300)
     height = random.rand(60..200)
     round = random.rand(4).zero?
-    outline = round ? { kind: 'circle', x: width / 2.0, y: width / 2.0, diameter: width } : { kind: 'rectangle', x: width / 2.0, y: height / 2.0, width: width, height: height }
+    outline = if round
+                { kind: 'circle', x: width / 2.0, y: width / 2.0,
+                  diameter: width }
+              else
+                { kind: 'rectangle', x: width / 2.0, y: height / 2.0, width: width, height: height }
+              end
     { outline: outline, thickness: random.rand(1..20), cuts: Array.new(random.rand(1..6)) { cut(random, width, round ? width : height) } }
   end
 

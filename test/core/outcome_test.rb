@@ -38,10 +38,12 @@ class OutcomeTest < CoreCase
 
     assert_equal(%i[suppressed shown suppressed], [600, 601, 600].map { |length| at[length].outcome.state('windows') })
     assert_equal(%i[hidden shown], [799, 800].map { |length| at[length].outcome.state('label_hole') })
-    assert_equal 'Its own condition length > 600 mm does not hold, where length is 600 mm.', at[600].outcome.because('windows.built').sentence
+    assert_equal 'Its own condition length > 600 mm does not hold, where length is 600 mm.',
+                 at[600].outcome.because('windows.built').sentence
     refute_includes at[799].front_view, 'data-feature="label_hole"'
     assert_includes at[800].front_view, 'data-feature="label_hole"'
-    shown = at[799].plan.outcome(pick(rows: { 'size' => '' }, answers: { 'length' => '799 mm' }, overrides: { 'label_hole.shown' => 'yes' }))
+    shown = at[799].plan.outcome(pick(rows: { 'size' => '' }, answers: { 'length' => '799 mm' },
+                                      overrides: { 'label_hole.shown' => 'yes' }))
     assert_in_delta Geometry::Model.of(shown).mass, at[799].model.mass, 1e-12
   end
 
@@ -50,7 +52,8 @@ class OutcomeTest < CoreCase
     heavy = plan.outcome(pick(rows: { 'size' => 'SF-2500' }))
     medium = plan.outcome(pick(rows: { 'size' => 'SF-2000' }))
 
-    assert_equal 'Rule "Heavy loads" makes it 3 mm because load_class = "heavy", where load_class is heavy.', heavy.because('gauge').sentence
+    assert_equal 'Rule "Heavy loads" makes it 3 mm because load_class = "heavy", where load_class is heavy.',
+                 heavy.because('gauge').sentence
     assert_equal(['rule Heavy loads', 'formula'], [heavy, medium].map { |outcome| outcome.decider('windows.built').to_s })
     assert_equal([100.0, 200.0], [heavy, medium].map { |outcome| outcome.limit('roller_pitch')[1] })
     assert_match(/"Heavy loads" could, but not here/, medium.because('gauge').over.first)
@@ -100,7 +103,8 @@ class OutcomeTest < CoreCase
     refute_includes on.front_view(tier: 'working'), 'data-feature="deep"'
     both = plan.outcome(pick(overrides: { 'standing.built' => 'yes' })).findings
     assert_equal ['Exactly one of lying, standing may be built; built: lying, standing.'], both.map(&:message)
-    assert_match(/circle: a.built → b.built → a.built/, plan("parts:\n  - name: p\n    stock: {kind: plate, width: 9, height: 6, thickness: 3}\n    features: [{name: a, kind: hole, diameter: 1, on: b}, {name: b, kind: hole, diameter: 1, on: a}]\n").errors.first.message)
+    assert_match(/circle: a.built → b.built → a.built/,
+                 plan("parts:\n  - name: p\n    stock: {kind: plate, width: 9, height: 6, thickness: 3}\n    features: [{name: a, kind: hole, diameter: 1, on: b}, {name: b, kind: hole, diameter: 1, on: a}]\n").errors.first.message)
   end
 
   def test_two_rules_that_disagree_are_an_error_that_names_both

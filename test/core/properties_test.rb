@@ -104,7 +104,9 @@ class PropertiesTest < CoreCase
       translate = ->(text) { text.to_s.gsub(/\b#{old}\b/, 'quite_new') }
       new_pick = pick.with(answers: pick.answers.transform_keys(&translate), overrides: pick.overrides.transform_keys(&translate))
 
-      expected = said(outcome).first.to_h { |target, (text, decider, limit)| [translate.call(target), [text, translate.call(decider), limit]] }
+      expected = said(outcome).first.to_h do |target, (text, decider, limit)|
+        [translate.call(target), [text, translate.call(decider), limit]]
+      end
       assert_equal expected, said(outcome(renamed, new_pick)).first, "seed #{seed}"
       refute_match(/\b#{old}\b/, Exchange::FamilyFile.yaml(renamed))
       assert_equal family, Family::Edits.apply(renamed, 'do' => edit, 'name' => 'quite_new', 'to' => old)

@@ -13,7 +13,9 @@ class RuleTablesTest < CoreCase
   end
 
   def table(rows, policy, aggregate = nil)
-    lines = rows.map { |low, high, colour, value| "- {tests: ['[#{low}..#{high}]', #{colour ? "'\"#{colour}\"'" : "'-'"}], value: #{value}}" }
+    lines = rows.map do |low, high, colour, value|
+      "- {tests: ['[#{low}..#{high}]', #{colour ? "'\"#{colour}\"'" : "'-'"}], value: #{value}}"
+    end
     plan(<<~YAML)
       parameters:
         - {name: x, kind: count, default: 0}
@@ -82,7 +84,10 @@ class RuleTablesTest < CoreCase
     plan = plan(WIDTHS)
     { %w[901 elm] => '4', %w[900 ash] => '3', %w[600 oak] => '2', %w[700 elm] => '2', %w[99 elm] => '2', %w[200 oak] => '2',
       ['90 cm', 'oak'] => '3', %w[150 ash] => '1.5' }
-      .each { |(width, wood), hinges| assert_equal hinges, plan.outcome(pick(answers: { 'width' => width, 'wood' => wood })).text('hinges'), "#{width} #{wood}" }
+      .each do |(width, wood), hinges|
+      assert_equal hinges,
+                   plan.outcome(pick(answers: { 'width' => width, 'wood' => wood })).text('hinges'), "#{width} #{wood}"
+    end
     reason = plan.outcome(pick(answers: { 'width' => '1 m' })).because('hinges')
     assert_equal ['rule', 'Rule table "Hinges" makes it 4 by row 1 (> 900; -), first, where width is 1000 mm, wood is oak.'],
                  [reason.decision.word, reason.sentence]

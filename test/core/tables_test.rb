@@ -81,7 +81,8 @@ class TablesTest < CoreCase
     YAML
     at = ->(size, finish) { Result.new(plan, pick(rows: { 'size' => size, 'finish' => finish })) }
 
-    { %w[S bare] => [0.785, 'default', []], %w[S light] => [0.27, 'table finish', [:not_offered]], %w[L light] => [0.79, 'rule No rust', []] }
+    { %w[S bare] => [0.785, 'default', []], %w[S light] => [0.27, 'table finish', [:not_offered]],
+      %w[L light] => [0.79, 'rule No rust', []] }
       .each do |(size, finish), (mass, decider, codes)|
       result = at.call(size, finish)
 
@@ -112,7 +113,8 @@ class TablesTest < CoreCase
     assert_equal ['z is never offered for c.'], plan.findings.select { |finding| finding.code == :never_offered }.map(&:message)
     table = plan.family.tables.first
     assert_equal [%w[a c], %w[r2], %w[x y], %w[1]],
-                 [table.key_columns.map(&:target), table.narrowed('a' => '1', 'c' => 'y').map(&:name), table.key_values('c', 'a' => '1'), table.key_values('a', 'c' => 'x')]
+                 [table.key_columns.map(&:target), table.narrowed('a' => '1', 'c' => 'y').map(&:name), table.key_values('c', 'a' => '1'),
+                  table.key_values('a', 'c' => 'x')]
     assert_equal [:dimension], plan(text.sub('2.333 EUR/m', '2.333')).errors.map(&:code)
   end
 
@@ -155,9 +157,12 @@ class TablesTest < CoreCase
     assert_equal [2.0, 2.5, 3.0], Family::Series.numbers('arithmetic', first: 2.0, count: 3, step: 0.5)
     assert_equal [2.0, 6.0, 18.0], Family::Series.numbers('geometric', first: 2.0, count: 3, step: 3.0)
 
-    filled = Family::Edits.apply(side_frame, 'do' => 'fill_series', 'table' => 'size', 'column' => 'length', 'kind' => 'R10', 'first' => '630', 'from' => 'SF-1000')
+    filled = Family::Edits.apply(side_frame, 'do' => 'fill_series', 'table' => 'size', 'column' => 'length', 'kind' => 'R10',
+                                             'first' => '630', 'from' => 'SF-1000')
     assert_equal(%w[500 630 800 630 800 1000 1250 1600], filled.tables.first.rows.map { |row| row.cells['length'] })
-    assert_match(/above zero/, refused(Error) { Family::Edits.apply(side_frame, 'do' => 'fill_series', 'table' => 'size', 'column' => 'length', 'kind' => 'R10', 'first' => '-1') }.full_text)
+    assert_match(/above zero/, refused(Error) do
+      Family::Edits.apply(side_frame, 'do' => 'fill_series', 'table' => 'size', 'column' => 'length', 'kind' => 'R10', 'first' => '-1')
+    end.full_text)
   end
 
   def test_lists_and_filters

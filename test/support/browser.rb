@@ -37,7 +37,10 @@ class BrowserCase < CoreCase
 
   def run_script(script) = page.evaluate_async_script(script)
   def fact(name) = find("[data-fact=#{name}]").text
-  def holes(feature) = page.evaluate_script("document.querySelectorAll('.picture [data-feature=#{feature}] > path')[0]?.getAttribute('d').split('M').length - 1")
+
+  def holes(feature)
+    page.evaluate_script("document.querySelectorAll('.picture [data-feature=#{feature}] > path')[0]?.getAttribute('d').split('M').length - 1")
+  end
 
   # Moves a slider as a hand does: to a value, with an input event.
   def slide(id, value)

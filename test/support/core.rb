@@ -21,7 +21,8 @@ class CoreCase < Minitest::Test
     variables = given.keys.each_with_index.map { |name, index| Formula::Variable.new(name: name, type: given[name].last, index: index) }
     typed = Formula.type(text, Formula::Scope.new(variables))
     names = given.keys.each_index.map { |index| "v#{index}" }
-    Formula::Runtime.module_eval("lambda { |#{names.join(', ')}| #{Formula::Emitter.settled(typed)} }", __FILE__, __LINE__).call(*given.values.map(&:first))
+    Formula::Runtime.module_eval("lambda { |#{names.join(', ')}| #{Formula::Emitter.settled(typed)} }", __FILE__,
+                                 __LINE__ - 1).call(*given.values.map(&:first))
   end
 
   # The error that the block raises.

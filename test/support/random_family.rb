@@ -71,7 +71,9 @@ class RandomFamily
 
   # Decides a parameter that nothing else does.
   def rule_table
-    rows = Array.new(rand(1..4)) { { 'tests' => [sample(['-', "> #{rand(1..60)}", '[10..40]']), sample(['-', 'oak', 'ash, elm'])], 'value' => size } }
+    rows = Array.new(rand(1..4)) do
+      { 'tests' => [sample(['-', "> #{rand(1..60)}", '[10..40]']), sample(['-', 'oak', 'ash, elm'])], 'value' => size }
+    end
     { 'name' => 'Cases', 'policy' => sample(%w[first unique any]), 'output' => 'extra', 'inputs' => %w[p0 wood], 'rows' => rows }
   end
 

@@ -45,7 +45,8 @@ class DurabilityTest < CoreCase
   def edit(text)
     Net::HTTP.start('127.0.0.1', @port) do |http|
       page = http.get('/families')
-      headers = { 'Content-Type' => 'application/json', 'Cookie' => page['set-cookie'][/\A[^;]+/], 'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
+      headers = { 'Content-Type' => 'application/json', 'Cookie' => page['set-cookie'][/\A[^;]+/],
+                  'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
       edit = { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'length', 'text' => text }
       http.post('/api/families/side-frame/edits', JSON.generate('edit' => edit), headers).code
     end

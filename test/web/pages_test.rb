@@ -59,10 +59,13 @@ class PagesTest < WebCase
       refute_match(/\.rb|Error\b|backtrace/, last_response.body)
     end
     post "#{API}/edits", '{"edit":', { 'CONTENT_TYPE' => 'application/json', 'HTTP_X_CSRF_TOKEN' => token }
-    assert_equal [400, 'The request is not well-formed JSON.'], [last_response.status, JSON.parse(last_response.body).dig('error', 'message')]
+    assert_equal [400, 'The request is not well-formed JSON.'],
+                 [last_response.status, JSON.parse(last_response.body).dig('error', 'message')]
     [{}, { 'edit' => { 'do' => 'dance' } }, { 'edit' => { 'do' => 'set_cell' } }, { 'edit' => { 'do' => 'add_row', 'table' => 'size', 'name' => '' } }, { 'edits' => [1] },
      { 'edit' => { 'do' => 'put_rule', 'rule' => { 'name' => 3 } } }, { 'edit' => { 'do' => 'put_form', 'form' => [] } }, { 'edit' => { 'do' => 'set_cells', 'table' => 'size', 'cells' => 'x' } }]
-      .each { |data| assert_includes 400..422, post_json("#{API}/edits", data) && last_response.status, data.to_s }
+      .each do |data|
+      assert_includes 400..422, post_json("#{API}/edits", data) && last_response.status, data.to_s
+    end
     assert_equal side_frame, Storage::Store.new.find('side-frame').family
   end
 
@@ -70,12 +73,15 @@ class PagesTest < WebCase
     state = get_json("#{API}/outcome?row[size]=SF-0500")
     assert_equal ['500 mm', 'table', 'table size'], state.dig('values', 'length').values_at('text', 'decider', 'by')
     assert_equal %w[suppressed formula], state.dig('states', 'windows').values_at('state', 'decider')
-    assert_equal 'Row SF-0500 of table size says suppressed.', get_json("#{API}/because?target=tie_holes.built&row[size]=SF-0500")['sentence']
+    assert_equal 'Row SF-0500 of table size says suppressed.',
+                 get_json("#{API}/because?target=tie_holes.built&row[size]=SF-0500")['sentence']
     assert_equal 8, get_json("#{API}/variants")['variants'].size
   end
 
   def test_an_edit_and_its_undo
-    answer = post_json("#{API}/edits?row[size]=SF-0500", { 'version' => store.find('side-frame').version, 'edit' => { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'length', 'text' => '601' } })
+    answer = post_json("#{API}/edits?row[size]=SF-0500",
+                       { 'version' => store.find('side-frame').version,
+                         'edit' => { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'length', 'text' => '601' } })
     assert_equal %w[shown], [answer.dig('states', 'windows', 'state')]
     assert_match(/length: 500 → 601/, answer['undo'])
 
@@ -83,7 +89,8 @@ class PagesTest < WebCase
     assert_equal 409, last_response.status
     assert_match(/changed meanwhile/, answer.dig('error', 'message'))
 
-    answer = post_json("#{API}/edits", { 'edit' => { 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'width', 'text' => '2 * lenght' } })
+    answer = post_json("#{API}/edits",
+                       { 'edit' => { 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'width', 'text' => '2 * lenght' } })
     assert_equal [422, [4, 6]], [last_response.status, answer.dig('error', 'findings', 0, 'span')]
     assert_equal 'suppressed', post_json("#{API}/undo?row[size]=SF-0500", {}).dig('states', 'windows', 'state')
   end
@@ -118,6 +125,8 @@ class PagesTest < WebCase
   # The shipped copies are those that package.json pins, and nothing is fetched from elsewhere.
   def test_shipped_files_are_the_pinned_ones
     Assets::FILES.each { |source, place| assert_equal Digest::SHA256.hexdigest(Assets.content(source)), Digest::SHA256.file(Assets.path(place)).hexdigest, place }
-    Dir[File.join(ROOT, '{app,public/js,public/css}/**/*.{erb,js,css}')].each { |path| refute_match(%r{https?://(?!www\.w3\.org)}, File.read(path), path) }
+    Dir[File.join(ROOT, '{app,public/js,public/css}/**/*.{erb,js,css}')].each do |path|
+      refute_match(%r{https?://(?!www\.w3\.org)}, File.read(path), path)
+    end
   end
 end

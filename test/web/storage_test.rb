@@ -52,7 +52,9 @@ class StorageTest < WebCase
     before = reloaded
 
     assert_match(/Engineer: rule Heavy loads, active/, stale.message)
-    assert_match(/Did you mean length/, refused(Storage::Refused) { edit('set_feature', feature: 'windows', field: 'width', text: 'lenght') }.full_text)
+    assert_match(/Did you mean length/, refused(Storage::Refused) do
+      edit('set_feature', feature: 'windows', field: 'width', text: 'lenght')
+    end.full_text)
     refused(Storage::Refused) { edit('remove_parameter', name: 'length') }
     assert_equal before, reloaded
   end

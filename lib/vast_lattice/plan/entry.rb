@@ -16,12 +16,13 @@ module VastLattice
         text = text.to_s
         return text_entry(text, type, scope) if type.text?
 
-        constant = type.boolean? ? boolean(text) : number(text, type, unit)
+        constant = type.boolean? ? boolean(text, scope) : number(text, type, unit)
         constant || Formula.type(text, scope, expected: type)
       end
 
-      def self.boolean(text)
-        value = Words.boolean(text)
+      # A parameter called "on" is meant before the word is.
+      def self.boolean(text, scope)
+        value = Words.boolean(text) unless scope.variables.key?(text.strip.downcase)
         value.nil? ? nil : constant(value, text, Formula::BOOLEAN, :boolean)
       end
       private_class_method :boolean
