@@ -21,3 +21,6 @@ module VastLattice
 end
 
 require_relative 'vast_lattice/registrations'
+
+# Read now, so that the first family file is as quick as any other.
+VastLattice::Family::Schema

@@ -22,8 +22,6 @@ module VastLattice
       def plan = stored.plan
       def slug = stored.slug
       def pick = state.pick
-      def result = state.result
-      def outcome = result&.outcome
       def query = PickParams.query(pick)
 
       # Everything the page's scripts begin with.
@@ -35,10 +33,6 @@ module VastLattice
                             end,
                             'names' => plan.targets.map(&:name))
       end
-
-      # Value of a name as text in the variant in view.
-      def text(name) = outcome ? outcome.text(name) : ''
-      def decider(name) = outcome&.decider(name)
 
       # Title of a parameter or a state, for people.
       def title_of(name)

@@ -60,9 +60,6 @@ module VastLattice
       @findings ||= FindingsReader.new(self).findings(@raw_findings)
     end
 
-    # Whether anything at all is found, without wording it.
-    def clean? = @raw_findings.empty? && findings.empty?
-
     # Prices that rules add, rounded to the cent per line: Lines.
     def prices = lines.select { |line| line.list == 'price' }
 

@@ -24,7 +24,13 @@ class StorageTest < WebCase
      ['rename_row', { table: 'size', row: 'SF-0800', name: 'sf-0800' }], ['remove_rows', { table: 'size', rows: %w[SF-1000 SF-1250] }],
      ['set_feature', { feature: 'windows', field: 'width', text: '250 mm as opening' }], ['remove_feature', { feature: 'label_hole' }],
      ['switch_rule', { name: 'Heavy loads', active: false }], ['add_column', { table: 'size', target: 'finish' }],
-     ['remove_field', { form: 'quick', ask: 'gauge' }], ['add_table', { name: 'finishes', columns: ['colour'] }]]
+     ['rename_rule', { name: 'Three rollers', to: 'At least three' }], ['set_default_row', { table: 'size', row: 'SF-0630' }],
+     ['put_alternatives', { name: 'slots', features: %w[left_leg_slot middle_leg_slot], none: true }],
+     ['put_rule_table', { rule_table: { 'name' => 'Bores', 'output' => 'window_length', 'inputs' => ['depth'],
+                                        'rows' => [{ 'tests' => ['> 130'], 'value' => '300' }] } }],
+     ['remove_rule_table', { name: 'Tie bolts' }], ['remove_column', { table: 'size', target: 'gauge' }],
+     ['remove_field', { form: 'quick', ask: 'gauge' }], ['add_table', { name: 'finishes', columns: ['colour'] }],
+     ['add_row', { table: 'finishes', name: 'bare' }]]
       .each do |name, arguments|
       edit(name, **arguments)
       states << reloaded

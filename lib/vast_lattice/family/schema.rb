@@ -18,6 +18,7 @@ module VastLattice
         'rule' => { '$ref' => '#/$defs/rule' }, 'rule_table' => { '$ref' => '#/$defs/rule_table' },
         'feature' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/feature' }] },
         'form' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/form' }] }, 'stock' => { '$ref' => '#/$defs/part/properties/stock' },
+        'features' => { 'type' => 'array', 'items' => TEXT },
         'columns' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/columns/items' }] } },
         'rows' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/rows/items' }] } },
         'cells' => { 'type' => 'array', 'items' => { 'type' => 'object', 'required' => %w[row column text],

@@ -26,9 +26,9 @@ module VastLattice
         end
 
         # Adds a group of alternatives, or replaces the one of its name; without features it goes.
-        def self.put_alternatives(family, name:, rows:, none: false)
-          group = Alternatives.from_tree('name' => Edits.checked_title(name, 'group'), 'features' => rows, 'none' => none)
-          return family.with(alternatives: Edits.drop(family.alternatives, name, 'group')) if rows.empty?
+        def self.put_alternatives(family, name:, features:, none: false)
+          group = Alternatives.from_tree('name' => Edits.checked_title(name, 'group'), 'features' => features, 'none' => none)
+          return family.with(alternatives: Edits.drop(family.alternatives, name, 'group')) if features.empty?
 
           family.with(alternatives: Edits.put(family.alternatives, group))
         end
