@@ -54,22 +54,28 @@ module VastLattice
       end
 
       def stock_texts(solid)
-        solid.numbers.map { |name, amount| ["stock.#{name}", Units::Format.quantity(amount, Units['mm'])] }
+        kind = Family::STOCK_KINDS.fetch(solid.part.stock.kind)
+        measured(kind.dimensions(solid.part.stock.outline || kind.outlines.first), solid.numbers, "#{solid.part.name}.stock")
       end
 
       def feature_texts(feature)
+        return [] unless feature.numbers
+
         numbers = feature.numbers
-        measures = feature.kind.measures.map { |measure| [measure.name, numbers.measures[measure.name], measure.unit] }
-        places = [['horizontal.offset', numbers.horizontal, 'mm'], ['vertical.offset', numbers.vertical, 'mm'],
-                  ['pattern.count', numbers.count, ''], ['pattern.pitch', numbers.pitch, 'mm']]
-        (measures + places).reject { |_, amount, _| amount.nil? }
-                           .map { |name, amount, unit| ["#{feature.name}.#{name}", Units::Format.quantity(amount, Units[unit])] }
+        pattern = feature.feature.pattern ? measured(Family::PATTERN_KINDS.fetch(feature.feature.pattern.kind).measures, numbers.pattern, "#{feature.name}.pattern") : []
+        measured(feature.kind.measures, numbers.measures, feature.name) + pattern +
+          { 'horizontal.offset' => numbers.horizontal, 'vertical.offset' => numbers.vertical }.map { |name, amount| ["#{feature.name}.#{name}", Units::Format.quantity(amount, Units['mm'])] }
+      end
+
+      def measured(measures, numbers, prefix)
+        measures.select { |measure| measure.number? && numbers[measure.name] }
+                .map { |measure| ["#{prefix}.#{measure.name}", Units::Format.quantity(numbers[measure.name], Units[measure.unit])] }
       end
 
       # A short text per feature that changes whenever its shape or state does.
       def shapes
         result.model.solids.flat_map(&:features).to_h do |feature|
-          [feature.name, Zlib.crc32([feature.state, feature.numbers.to_h].inspect)]
+          [feature.name, Zlib.crc32([feature.state, feature.numbers&.raw].inspect)]
         end
       end
     end

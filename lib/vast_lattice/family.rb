@@ -4,17 +4,18 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}".
-  class Family < Value.with(:name, code: '', note: '', patterns: {}, alternatives: [], parameters: [], parts: [], tables: [],
+  class Family < Value.with(:name, code: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [], tables: [],
                                    rules: [], rule_tables: [], forms: [])
     extend TreeForm
 
     FEATURE_KINDS = Registry.new('feature kind')
     STOCK_KINDS = Registry.new('kind of stock')
+    PATTERN_KINDS = Registry.new('kind of pattern')
     EFFECTS = Registry.new('effect')
     CONTROLS = Registry.new('control')
 
     def self.nested
-      { alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule, rule_tables: RuleTable, forms: Form }
+      { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule, rule_tables: RuleTable, forms: Form }
     end
 
     # Named things; names match regardless of case. nil when there is none.
@@ -26,6 +27,13 @@ module VastLattice
 
     # Name of the rule or rule table that a plan numbers so.
     def rule_name(index) = (rules + rule_tables)[index].name
+
+    # The material of that name, of the family or of the library; nil where there is none.
+    def material(name) = materials.find { |own| own.name.casecmp?(name.to_s) }&.material || Materials[name]
+    def material_names = (materials.map { |own| own.name.downcase } + Materials.names).uniq
+
+    # The part that a feature belongs to.
+    def part_of(feature) = parts.find { |part| part.features.any? { |own| own.name.casecmp?(feature.to_s) } }
 
     # All features of all parts, in the order of the recipes.
     def features = parts.flat_map(&:features)

@@ -13,7 +13,10 @@ module VastLattice
     ALL = [
       ['steel', 'Steel', 7.85, '#b9c0c4'], ['stainless_steel', 'Stainless steel', 7.9, '#cfd5d6'],
       ['aluminium', 'Aluminium', 2.7, '#dcdfe0'], ['brass', 'Brass', 8.4, '#d8c08a'],
-      ['polyethylene', 'Polyethylene', 0.95, '#e9ece4'], ['plywood', 'Plywood', 0.68, '#dcc7a1']
+      ['copper', 'Copper', 8.96, '#d39a78'], ['cast_iron', 'Cast iron', 7.2, '#8f9496'], ['bronze', 'Bronze', 8.8, '#c6a06a'],
+      ['polyethylene', 'Polyethylene', 0.95, '#e9ece4'], ['polyamide', 'Polyamide', 1.14, '#efe9da'], ['acetal', 'Acetal', 1.41, '#f2f2ee'],
+      ['pvc', 'PVC', 1.4, '#b8bec2'], ['rubber', 'Rubber', 1.2, '#4a4d4f'], ['plywood', 'Plywood', 0.68, '#dcc7a1'],
+      ['beech', 'Beech', 0.72, '#dcb48a'], ['oak', 'Oak', 0.71, '#cfa874'], ['mdf', 'MDF', 0.75, '#c9b08b'], ['glass', 'Glass', 2.5, '#cfe3df']
     ].to_h do |name, title, density, colour|
       [name, Material.new(name: name, title: title, density: density, colour: colour)]
     end.freeze

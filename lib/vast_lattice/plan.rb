@@ -7,13 +7,14 @@ module VastLattice
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo
 
     # Compiles a family.
     def self.of(family) = new(family)
 
     def initialize(family)
       @family = family
+      @memo = Memo.new
       @symbols = Symbols.new(family)
       reader = Reader.new(@symbols)
       @bound = Binder.new(family, reader).bind

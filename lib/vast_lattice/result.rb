@@ -22,14 +22,24 @@ module VastLattice
     def errors? = findings.any?(&:error?)
 
     # The front view as SVG, or nil when there is nothing to draw.
-    def front_view(**options)
-      solid = model.solids.first
-      solid && Drawing::FrontView.new(solid, outcome, **options).to_svg
+    def front_view(**options) = view('front', **options)
+
+    # A view (of Drawing::Views) as SVG, or nil when there is nothing to draw. +build_to+, a pair of part and step,
+    # leaves out what comes later in that part's recipe. Options as in Drawing::ModelView.
+    def view(name, build_to: nil, **options)
+      solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids
+      plan.memo.fetch([:view, name, options, solids.map { |solid| [solid.solid.object_id, solid.colour, solid.shown] }]) { drawn(name, solids, options) }
     end
 
-    # Computed facts with their base amounts: mass in kg, area in mm2, volume in mm3, number of instances.
+    # Computed facts with their base amounts: mass in kg, areas in mm2, volume in mm3, number of instances, centre of
+    # mass and size in mm.
     def facts
-      { 'mass' => model.mass, 'area' => model.area, 'volume' => model.volume, 'instances' => model.instance_count }
+      @facts ||= { 'mass' => model.mass, 'area' => model.area, 'volume' => model.volume, 'instances' => model.instance_count }
+    end
+
+    # Facts that take longer: the surface in mm2, the centre of mass and the size along x, y, z in mm.
+    def more_facts
+      @more_facts ||= { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds&.size }.compact
     end
 
     # The same as texts with units.
@@ -39,6 +49,15 @@ module VastLattice
         'area' => "#{Units::Format.number((facts['area'] / 100).round(2))} cm2",
         'volume' => "#{Units::Format.number((facts['volume'] / 1000).round(2))} cm3",
         'instances' => facts['instances'].to_s }
+    end
+
+    private
+
+    def drawn(name, solids, options)
+      return Drawing::ModelView.new(solids, outcome, view: name, **options).to_svg unless name == 'flat'
+
+      folded = solids.find { |solid| solid.blank.flat && (options[:part].nil? || options[:part] == solid.part.name) }
+      folded && Drawing::FlatView.new(folded, **options).to_svg
     end
   end
 end

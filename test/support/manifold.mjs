@@ -1,22 +1,39 @@
-// Volumes by manifold-3d. Standard input: a JSON list of plates, each {outline, thickness, cuts}, where an
-// outline or cut is {kind: "rectangle" | "circle" | "slot", ...} in mm. Writes the list of volumes in mm3.
+// Volumes by manifold-3d. Standard input: a JSON list of solids, each a list of steps in order: {op: "add" | "cut",
+// kind: "box", low, high} | {kind: "cone", from, to, radii} | {kind: "prism", points, low, high, axis}; lengths in
+// mm. A prism's points lie across its axis: x, y for z; y, z for x. Writes a list of [volume in mm3, surface in mm2].
 import Module from 'manifold-3d';
 
-const { setup, CrossSection, setCircularSegments } = await Module().then((module) => { module.setup(); return module; });
-setCircularSegments(360);
+const { Manifold, CrossSection } = await Module().then((module) => { module.setup(); return module; });
+// Polygons of the same area as their circles.
+const SEGMENTS = 144;
+const LARGER = Math.sqrt((2 * Math.PI / SEGMENTS) / Math.sin(2 * Math.PI / SEGMENTS));
+
+const minus = (one, other) => one.map((part, index) => part - other[index]);
+const length = (one) => Math.hypot(...one);
+const cross = ([a, b, c], [d, e, f]) => [b * f - c * e, c * d - a * f, a * e - b * d];
+const unit = (one) => one.map((part) => part / length(one));
+
+// Columns u, v, n and the origin as the matrix that manifold takes.
+const place = (body, u, v, n, origin) => body.transform([...u, 0, ...v, 0, ...n, 0, ...origin, 1]);
 
 const shape = {
-  circle: ({ x, y, diameter }) => CrossSection.circle(diameter / 2).translate([x, y]),
-  rectangle: ({ x, y, width, height }) => CrossSection.square([width, height], true).translate([x, y]),
-  slot: ({ x, y, length, width }) => {
-    const half = (length - width) / 2;
-    const ends = [-half, half].map((offset) => CrossSection.circle(width / 2).translate([offset, 0]));
-    return CrossSection.square([2 * half, width], true).add(ends[0]).add(ends[1]).translate([x, y]);
+  box: ({ low, high }) => Manifold.cube(minus(high, low)).translate(low),
+  cone: ({ from, to, radii }) => {
+    const axis = minus(to, from);
+    const n = unit(axis);
+    const u = unit(cross(Math.abs(n[0]) < 0.9 ? [1, 0, 0] : [0, 1, 0], n));
+    return place(Manifold.cylinder(length(axis), radii[0] * LARGER, radii[1] * LARGER, SEGMENTS), u, cross(n, u), n, from);
+  },
+  prism: ({ points, low, high, axis }) => {
+    const body = new CrossSection([points], 'Positive').extrude(high - low).translate([0, 0, low]);
+    return axis === 'x' ? place(body, [0, 1, 0], [0, 0, 1], [1, 0, 0], [0, 0, 0]) : body;
   },
 };
-const make = (item) => shape[item.kind](item);
 
-const plates = JSON.parse(await new Response(process.stdin).text());
-const volumes = plates.map(({ outline, thickness, cuts }) =>
-  cuts.reduce((left, cut) => left.subtract(make(cut).extrude(thickness * 3).translate([0, 0, -thickness])), make(outline).extrude(thickness)).volume());
-process.stdout.write(JSON.stringify(volumes));
+const solids = JSON.parse(await new Response(process.stdin).text());
+const measured = solids.map((steps) => steps.reduce((left, step) => {
+  const body = shape[step.kind](step);
+  if (left === null) return body;
+  return step.op === 'add' ? left.add(body) : left.subtract(body);
+}, null)).map((body) => [body.volume(), body.surfaceArea()]);
+process.stdout.write(JSON.stringify(measured));

@@ -17,6 +17,9 @@ module VastLattice
 
       def path(data, **attributes) = tag('path', d: data, **attributes)
 
+      # What others refer to by url(#id), as SVG.
+      def definitions(svg) = @marks << "<defs>#{svg}</defs>"
+
       # Text anchored in the middle unless said otherwise.
       def text(at_x, at_y, content, **attributes)
         given = { x: at_x, y: at_y, text_anchor: 'middle', **attributes }

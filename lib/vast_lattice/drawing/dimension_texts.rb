@@ -2,30 +2,27 @@
 
 module VastLattice
   module Drawing
-    # What dimensions say: as numbers in mm, or as the engineer typed them.
+    # What dimensions say: numbers in mm, the names of their parameters, or as the engineer typed them.
     class DimensionTexts
-      # +mode+ is :number or :formula.
+      NAME = /\A[\p{L}_][\p{L}\p{N}_]*\z/
+
+      # +mode+ is :number, :name or :formula.
       def initialize(solid, outcome, mode)
         @solid = solid
         @outcome = outcome
         @mode = mode
       end
 
-      # Texts of the overall width and height; the second is nil for a round plate.
-      def overall
-        names = @solid.numbers.key?('diameter') ? ['diameter'] : %w[width height]
-        texts = names.map { |name| text(@solid.part.stock.dimensions[name], @solid.numbers[name]) }
-        names == ['diameter'] ? ["⌀#{texts.first}", nil] : texts
-      end
+      # Texts of the width and height of a box in a view; typed ones where the stock has such a dimension.
+      def overall(box, _view) = [stock_text(box.width), stock_text(box.height)]
 
-      # Distance of a feature from the edge it is measured from.
-      def offset(feature) = text(feature.feature.horizontal.offset, feature.numbers.horizontal)
+      # Distance of a feature from what it is measured from, :horizontal or :vertical.
+      def offset(feature, axis) = text(feature.feature.public_send(axis).offset, feature.numbers.public_send(axis))
 
-      # Callout of a feature with a pattern, e.g. "26 × 75: 27 ⌀12".
+      # Callout of a row, e.g. "26 × 75   (27 × ⌀12)".
       def pattern(feature)
-        numbers = feature.numbers
-        pitch = text(feature.feature.pattern.pitch, numbers.pitch)
-        "#{feature.loops.size - 1} × #{pitch}   (#{feature.loops.size} × #{callout(feature)})"
+        count = row_count(feature)
+        "#{count - 1} × #{pitch(feature, count)}   (#{feature.loops.size} × #{callout(feature)})"
       end
 
       # What a feature is, e.g. "⌀12".
@@ -36,7 +33,33 @@ module VastLattice
 
       private
 
-      def text(typed, amount) = @mode == :formula && typed ? typed : Units::Format.number(amount)
+      # In a grid, the instances of one row.
+      def row_count(feature)
+        feature.numbers.pattern['rows'] ? feature.numbers.pattern['count'].floor : feature.loops.size
+      end
+
+      # As it was asked for; of a fitted row, as it came out.
+      def pitch(feature, count)
+        given = feature.numbers.pattern['pitch']
+        return text(feature.feature.pattern.dimensions['pitch'], given) unless feature.feature.pattern.kind == 'fitted'
+
+        first, last = feature.points.minmax
+        Units::Format.number((Geometry::Vector.length(Geometry::Vector.minus(last, first)) / [count - 1, 1].max).round(2))
+      end
+
+      # The typed entry of the stock's dimension of that size.
+      def stock_text(amount)
+        name, = @solid.numbers.find { |_, number| number.is_a?(Float) && (number - amount).abs < 1e-6 }
+        text(name && @solid.part.stock.entries[name], amount.round(3))
+      end
+
+      def text(typed, amount)
+        return amount.to_s if amount.is_a?(String)
+        return '' if amount.nil?
+        return typed.to_s if typed && (@mode == :formula || (@mode == :name && typed.to_s.match?(NAME)))
+
+        Units::Format.number(amount)
+      end
     end
   end
 end

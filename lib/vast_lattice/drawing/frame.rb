@@ -16,6 +16,9 @@ module VastLattice
       # SVG path data of a ring of points.
       def ring_path(points) = "M#{points.map { |x, y| point(x, y) }.join('L')}Z"
 
+      # SVG path data of a line between two points.
+      def line_path(from, till) = "M#{point(*from)}L#{point(*till)}"
+
       private
 
       def edge_path(edge)

@@ -32,9 +32,8 @@ module VastLattice
       # An entry for a parameter: a text is a formula only after =.
       def entry(text, parameter)
         return text unless text.is_a?(String)
-        return formula(text) unless parameter&.textual?
 
-        text.start_with?('=') ? "=#{formula(text[1..])}" : text
+        parameter&.textual? ? worded(text) : formula(text)
       end
 
       def parameter(parameter)
@@ -44,18 +43,31 @@ module VastLattice
       end
 
       def part(part)
-        stock = part.stock.with(dimensions: part.stock.dimensions.transform_values { |text| formula(text) })
-        part.with(stock: stock, features: part.features.map { |feature| feature(feature) })
+        part.with(stock: part.stock.map_entries { |text| dimension(text) }, at: place(part.at), least_wall: formula(part.least_wall),
+                  built_when: formula(part.built_when), shown_when: formula(part.shown_when),
+                  features: part.features.map { |feature| feature(feature) })
       end
+
+      def place(place) = place&.with(**place.to_h.transform_values { |text| formula(text) })
 
       def feature(feature)
-        feature.with(dimensions: feature.dimensions.transform_values { |text| formula(text) },
-                     horizontal: anchor(feature.horizontal), vertical: anchor(feature.vertical), pattern: pattern(feature.pattern),
-                     built_when: formula(feature.built_when), shown_when: formula(feature.shown_when))
+        texts = FEATURE_KINDS.key?(feature.kind) ? FEATURE_KINDS.fetch(feature.kind).measures.reject(&:number?).map(&:name) : []
+        dimensions = feature.dimensions.to_h { |name, text| [name, texts.include?(name) ? worded(text) : formula(text)] }
+        feature.with(dimensions: dimensions, horizontal: anchor(feature.horizontal), vertical: anchor(feature.vertical),
+                     pattern: pattern(feature.pattern), built_when: formula(feature.built_when), shown_when: formula(feature.shown_when))
       end
 
+      # Of stocks it is not known which entries are words; a word that is no formula is left alone.
+      def dimension(text) = text.to_s.start_with?('=') ? worded(text) : formula(text)
+
+      # A text is a formula only after =.
+      def worded(text) = text.to_s.start_with?('=') ? "=#{formula(text[1..])}" : text
+
       def anchor(anchor) = anchor&.with(offset: formula(anchor.offset))
-      def pattern(pattern) = pattern&.with(count: formula(pattern.count), pitch: formula(pattern.pitch))
+
+      def pattern(pattern)
+        pattern&.with(dimensions: pattern.dimensions.transform_values { |text| formula(text) }, skip_when: formula(pattern.skip_when))
+      end
 
       def table(table)
         table.with(rows: table.rows.map do |row|

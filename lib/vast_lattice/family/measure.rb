@@ -2,17 +2,27 @@
 
 module VastLattice
   class Family
-    # A dimension that a kind of stock or feature asks for. Without a +default+ it must be given. +least+
-    # is :above_zero, :zero, or :any.
-    class Measure < Value.with(:name, :label, unit: 'mm', default: nil, least: :above_zero)
+    # A dimension that a kind of stock, feature or pattern asks for. Without a +default+ it must be given, unless
+    # it is +optional+; then +hint+ says what none of it means. +kind+ is number, choice (one of +choices+) or
+    # text; +least+, of a number, is :above_zero, :zero, or :any.
+    class Measure < Value.with(:name, :label, kind: 'number', unit: 'mm', default: nil, least: :above_zero, choices: nil, optional: false, hint: '')
+      def number? = kind == 'number'
+
       # Whether a computed amount is possible.
       def allows?(amount)
+        return optional if amount.nil?
+        return true unless number?
         return false unless amount.finite?
 
         { above_zero: amount.positive?, zero: amount >= 0, any: true }.fetch(least)
       end
 
-      def type = Formula::Type.number(Units[unit].dimension)
+      def type
+        case kind
+        when 'number' then Formula::Type.number(Units[unit].dimension)
+        else Formula::Type.text(choices)
+        end
+      end
     end
   end
 end

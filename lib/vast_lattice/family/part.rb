@@ -2,14 +2,22 @@
 
 module VastLattice
   class Family
-    # One piece of the model: the stock it starts from, what it is made of, and its recipe of features. A
-    # +colour+ is any text; #rrggbb is also drawn.
-    class Part < Value.with(:name, :stock, label: '', note: '', material: 'steel', colour: '', features: [])
+    # One piece of the model: the stock it starts from, what it is made of, where it is, and its recipe of
+    # features. A +colour+ is any text; #rrggbb is also drawn. +least_wall+ (an entry) is the least material
+    # that features may leave between each other and to an edge.
+    class Part < Value.with(:name, :stock, label: '', note: '', material: 'steel', colour: '', at: nil, least_wall: nil, built_when: nil,
+                                           shown_when: nil, tier: 'symbol', features: [])
       extend TreeForm
 
-      def self.nested = { stock: Stock, features: Feature }
+      def self.nested = { stock: Stock, features: Feature, at: PartPlace }
 
       def title = label.empty? ? name.tr('_', ' ') : label
+
+      # Whether it is drawn in a tier.
+      def drawn_in?(tier) = Feature::TIERS.index(self.tier) <= Feature::TIERS.index(tier)
+
+      # A part sits on nothing.
+      def bases = []
     end
   end
 end

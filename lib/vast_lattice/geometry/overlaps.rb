@@ -21,6 +21,7 @@ module VastLattice
       # Indexes of all loops that overlap another.
       def self.indexes(loops) = pairs(loops).flatten.to_set
 
+      # Whether two loops share an area.
       def self.meet?(one, other)
         first = one.circle
         second = other.circle
@@ -28,7 +29,6 @@ module VastLattice
 
         Planar.overlap?(one, other)
       end
-      private_class_method :meet?
     end
   end
 end

@@ -2,24 +2,37 @@
 
 module VastLattice
   module Geometry
-    # A feature where it sits: its state, and the Loop of each instance in the plate's frame.
-    # +numbers+ are its dimensions in mm; +relations+ tell of each instance :inside, :crosses or :outside.
+    # A feature where it sits: its state, its Seat, and the Loop of each instance in the plane of its wall (none for
+    # what reshapes the workpiece). +numbers+ are its dimensions; +relations+ tell of each instance whether it is
+    # :inside, :crosses or :outside of its face; +pieces+ are what its instances cut or add; +problem+ tells that it
+    # could not be made.
     class PlacedFeature
-      attr_reader :feature, :kind, :state, :numbers, :loops, :relations
+      attr_reader :feature, :kind, :state, :numbers, :seat, :loops, :relations, :pieces, :problem, :step
 
-      def initialize(feature:, kind:, state:, numbers:, loops:, relations:)
+      def initialize(feature:, kind:, state:, numbers:, step:, seat: nil, loops: [], relations: [], pieces: [], problem: false)
         @feature = feature
         @kind = kind
         @state = state
         @numbers = numbers
+        @step = step
+        @seat = seat
         @loops = loops.freeze
         @relations = relations.freeze
+        @pieces = pieces.freeze
+        @problem = problem
         freeze
       end
 
       def name = feature.name
       def built? = state != :suppressed
       def shown? = state == :shown
+      def wall = seat&.wall
+
+      # Centres of the instances in the plane of the wall.
+      def centres = loops.map { |loop| loop.box.then { |box| [(box.left + box.right) / 2, (box.bottom + box.top) / 2] } }
+
+      # The same in the space of the part.
+      def points = seat ? centres.map { |x, y| seat.frame.point(x, y) } : []
     end
   end
 end

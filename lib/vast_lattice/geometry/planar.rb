@@ -4,48 +4,96 @@ require 'ffi-geos'
 
 module VastLattice
   module Geometry
-    # Boolean operations on Loops by GEOS, for the few that touch each other. Loops become polygons on
-    # the way; they travel as WKB, which is quicker than point by point.
+    # Areas of a plane by GEOS, for what meets or crosses. Arcs become polygons of the same area; rings travel
+    # as WKB, which is quicker than point by point. An area is a GEOS geometry, or nil where there is nothing.
     module Planar
+      # Smaller areas are left over by rounding (mm2).
+      NOTHING = 1e-7
+
       module_function
 
-      # What is left of +outline+ without +cuts+: [[outer points, [hole points, …]], …].
-      def difference(outline, cuts)
-        left = cuts.reduce(geometry(outline)) { |rest, cut| rest.difference(geometry(cut)) }
-        polygons(left).map { |polygon| [points(polygon.exterior_ring), polygon.interior_rings.map { |ring| points(ring) }] }
+      # The area within a ring of points, less holes.
+      def polygon(ring, holes = [])
+        rings = [ring, *holes].map { |points| [points.size + 1, *points.flatten, *points.first] }
+        packed = rings.map { |size, *numbers| [size].pack('L<') + numbers.pack('E*') }.join
+        Geos::WkbReader.new.read([1, 3, rings.size].pack('CL<L<') + packed)
+      end
+
+      # The area of a Loop.
+      def of(loop) = polygon(loop.polygon)
+
+      # Whether a loop does not cross itself.
+      def valid?(loop) = of(loop).valid?
+
+      # Everything in a list of areas.
+      def union(areas)
+        found = areas.compact
+        return found.first if found.size < 2
+
+        Geos.create_geometry_collection(found).unary_union
+      end
+
+      def minus(area, other)
+        area && other ? something(area.difference(other)) : area
+      end
+
+      def both(area, other)
+        area && other ? something(area.intersection(other)) : nil
+      end
+
+      def something(area) = area.area > NOTHING ? area : nil
+
+      # mm2; nothing has none.
+      def size(area) = area ? area.area : 0.0
+
+      # Centroid [x, y].
+      def centroid(area) = area.centroid.then { |point| [point.x, point.y] }
+
+      # Rings of an area: [[outer points, [hole points, …]], …], outer ones counter-clockwise.
+      def rings(area)
+        polygons(area).map { |polygon| [ring(polygon.exterior_ring), polygon.interior_rings.map { |hole| ring(hole) }] }
+      end
+
+      # Triangles of three points that fill an area.
+      def triangles(area)
+        polygons(area).flat_map { |polygon| polygons(polygon.constrained_delaunay_triangulation).map { |triangle| ring(triangle.exterior_ring) } }
       end
 
       # :inside, :crosses or :outside, of +loop+ against +outline+.
       def relation(outline, loop)
-        whole = geometry(outline)
-        piece = geometry(loop)
+        whole = of(outline)
+        piece = of(loop)
         return :inside if whole.contains?(piece) && !whole.boundary.intersects?(piece)
 
-        whole.intersects?(piece) && whole.intersection(piece).area > 1e-9 ? :crosses : :outside
+        whole.intersects?(piece) && whole.intersection(piece).area > NOTHING ? :crosses : :outside
       end
 
       # Whether two loops share an area.
-      def overlap?(one, other) = geometry(one).intersection(geometry(other)).area > 1e-9
+      def overlap?(one, other) = of(one).intersection(of(other)).area > NOTHING
 
-      # Shoelace area of a ring of points.
-      def ring_area(points)
-        points.each_cons(2).sum { |(x0, y0), (x1, y1)| ((x0 * y1) - (x1 * y0)) / 2 }.abs
+      # The convex area around points.
+      def hull(points)
+        return if points.size < 3
+
+        hull = Geos::WkbReader.new.read([1, 4, points.size].pack('CL<L<') + points.map { |x, y| [1, 1, x, y].pack('CL<EE') }.join).convex_hull
+        hull.is_a?(Geos::Polygon) ? something(hull) : nil
       end
 
-      def geometry(loop)
-        ring = loop.polygon
-        ring += [ring.first]
-        Geos::WkbReader.new.read([1, 3, 1, ring.size, *ring.flatten].pack("CL<L<L<E#{ring.size * 2}"))
+      def polygons(area)
+        return [] unless area
+        return area.to_a.flat_map { |part| polygons(part) } if area.is_a?(Geos::GeometryCollection)
+
+        [area].grep(Geos::Polygon).reject(&:empty?)
       end
 
-      def polygons(geometry)
-        geometry.is_a?(Geos::GeometryCollection) ? geometry.to_a.flat_map { |part| polygons(part) } : [geometry].grep(Geos::Polygon).reject(&:empty?)
+      # Points of a ring from its WKB: byte order, type, count, then pairs; the last repeats the first.
+      def ring(line)
+        points = Geos::WkbWriter.new.write(Geos.create_line_string(line.coord_seq)).unpack('x9E*').each_slice(2).to_a[0...-1]
+        clockwise?(points) ? points.reverse : points
       end
 
-      # Ring coordinates from its WKB: byte order, type, count, then pairs.
-      def points(ring)
-        line = Geos.create_line_string(ring.coord_seq)
-        Geos::WkbWriter.new.write(line).unpack('x9E*').each_slice(2).to_a
+      def clockwise?(points)
+        [*points, points.first].each_cons(2).sum { |(x0, y0), (x1, y1)| (x0 * y1) - (x1 * y0) }.negative?
       end
     end
   end

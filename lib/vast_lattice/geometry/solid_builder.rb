@@ -2,149 +2,134 @@
 
 module VastLattice
   module Geometry
-    # Turns the numbers of an outcome into solids, and reports shapes that are impossible, cut through an
-    # edge, overlap, or touch nothing.
+    # Turns the numbers of an outcome into the solid of one part, and reports shapes that are impossible, cut
+    # through an edge, overlap, leave too thin a wall, or touch nothing.
     class SolidBuilder
-      def initialize(outcome)
-        @outcome = outcome
-        @bound = outcome.plan.bound
-        @stock_numbers, @shape_numbers = outcome.plan.shape_program.call(outcome.values)
+      attr_reader :findings
+
+      # +stock+ and +shapes+ are Bound; +numbers+ and +shape_numbers+ belong to them. The block gives the state of
+      # a feature.
+      def initialize(stock, numbers, shapes, shape_numbers, &state)
+        @stock = stock
+        @numbers = numbers
+        @shapes = shapes.zip(shape_numbers)
+        @state = state
+        @findings = []
       end
 
-      # Pairs of PlateSolid (nil if impossible) and its findings, one per part.
-      def solids
-        @bound.stocks.zip(@stock_numbers).map do |stock, numbers|
-          @findings = []
-          [solid(stock, numbers), @findings.freeze]
-        end
+      # The Solid, or nil where there can be none.
+      def solid
+        place = ['parts', @stock.part.name, 'stock']
+        kind = Family::STOCK_KINDS.fetch(@stock.kind)
+        return unless possible?(stock_measures(kind), @numbers.measures, place, @stock.part.title)
+
+        draft = drafted(kind, place) or return
+        blank = draft.blank
+        features = FeaturePlacer.new(blank, self).place(reshaped)
+        report_flanges(draft)
+        solid = Solid.new(part: @stock.part, blank: blank, features: features, frame: frame, numbers: @numbers.measures)
+        @findings.concat(ShapeChecks.new(solid, @numbers.least_wall).findings)
+        solid
+      rescue Impossible => e
+        report(:impossible_shape, :error, "#{@stock.part.title}: #{e.message}", place, e.remedy)
+        nil
       end
 
-      private
-
-      def solid(stock, numbers)
-        kind = Family::STOCK_KINDS.fetch(stock.kind)
-        outline = kind.outline(stock.part.stock.outline)
-        place = ['parts', stock.part.name, 'stock']
-        return unless possible?(kind.measures(outline), numbers.measures, place, stock.part.title)
-
-        loop = kind.loop(outline, numbers.measures)
-        features = placed(stock.part, loop)
-        report_overlaps(features)
-        PlateSolid.new(part: stock.part, outline: loop, numbers: numbers.measures, features: features, findings: @findings,
-                       material: Materials[@outcome.value("#{stock.part.name}.material")],
-                       colour: @outcome.value("#{stock.part.name}.colour"))
+      # Adds a finding; returns nil.
+      def report(code, level, message, path, remedy)
+        @findings << Finding.new(code: code, level: level, message: message, place: Place.at(*path), remedy: remedy)
+        nil
       end
 
-      def placed(part, outline)
-        @bound.shapes.zip(@shape_numbers).filter_map do |shape, numbers|
-          place(shape, numbers, outline) if shape.part.name == part.name
-        end
-      end
-
-      def place(shape, numbers, outline)
-        kind = Family::FEATURE_KINDS.fetch(shape.kind)
-        state = @outcome.state(shape.feature.name)
-        loops = loops(shape, numbers, kind, outline) unless state == :suppressed
-        relations = loops.to_a.map { |loop| relation(outline, loop) }
-        report_edges(shape, relations) if loops
-        PlacedFeature.new(feature: shape.feature, kind: kind, state: state, numbers: numbers, loops: loops.to_a,
-                          relations: relations)
-      end
-
-      def path(shape) = ['parts', shape.part.name, 'features', shape.feature.name]
-
-      # Loops of all instances, or nil where the shape is impossible (which is reported).
-      def loops(shape, numbers, kind, outline)
-        return unless possible?(kind.measures, numbers.measures, path(shape), shape.feature.title) &&
-                      placeable?(shape, numbers)
-
-        loop = kind.loop(numbers.measures)
-        if loop.nil?
-          report(:impossible_shape, :error, "#{shape.feature.title} cannot have these dimensions.", path(shape),
-                 'A slot is longer than wide; corner radii fit into their cut-out.')
-          return
-        end
-
-        Placement.centres(shape.feature, numbers, outline.box).map { |x, y| loop.move(x, y) }
-      end
-
-      def placeable?(shape, numbers)
-        given = [numbers.horizontal, numbers.vertical, numbers.count, numbers.pitch].compact
-        return report_no_value(shape) unless given.all?(&:finite?)
-        return true if Placement.count(numbers) <= Family::Pattern::MOST
-
-        report(:too_many, :error, "#{shape.feature.title} would have #{numbers.count.round} instances.",
-               [*path(shape), 'pattern', 'count'], "At most #{Family::Pattern::MOST} are allowed: check its count.")
-      end
-
-      def report_no_value(shape)
-        report(:no_value, :error, "The position of #{shape.feature.title} has no value.", path(shape), 'Check its formulas.')
-      end
-
+      # Whether all dimensions are possible; those that are not are reported.
       def possible?(measures, numbers, path, title)
         wrong = measures.reject { |measure| measure.allows?(numbers[measure.name]) }
-        wrong.each do |measure|
-          shown = Units::Format.quantity(numbers[measure.name], Units[measure.unit])
-          report(:impossible_dimension, :error, "The #{measure.label} of #{title} is #{shown}.", [*path, measure.name],
-                 measure.least == :above_zero ? 'It must be above zero.' : 'It cannot be negative.')
-        end
+        wrong.each { |measure| report_dimension(measure, numbers[measure.name], path, title) }
         wrong.empty?
       end
 
-      # Quick and exact for the usual cases; GEOS for the rest.
-      def relation(outline, loop)
-        box = loop.box
-        whole = outline.box
-        return :outside unless whole.meets?(box)
+      def path(feature) = ['parts', @stock.part.name, 'features', feature.name]
 
-        round = outline.circle
-        return round_relation(round, loop) || Planar.relation(outline, loop) if round
+      private
 
-        whole.holds?(box) ? :inside : Planar.relation(outline, loop)
+      def report_dimension(measure, amount, path, title)
+        path = [*path, *measure.name.split('.')]
+        return report(:no_value, :error, "The #{measure.label} of #{title} has no value.", path, 'Check its formula.') unless amount.finite?
+
+        shown = Units::Format.quantity(amount, Units[measure.unit])
+        report(:impossible_dimension, :error, "The #{measure.label} of #{title} is #{shown}.", path,
+               measure.least == :above_zero ? 'It must be above zero.' : 'It cannot be negative.')
       end
 
-      def round_relation(round, loop)
-        circle = loop.circle or return
-        distance = Math.hypot(circle[0] - round[0], circle[1] - round[1])
-        return :inside if distance + circle[2] < round[2]
-
-        distance >= circle[2] + round[2] ? :outside : :crosses
-      end
-
-      def report_edges(shape, relations)
-        title = shape.feature.title
-        if relations.all?(:outside)
-          report(:touches_nothing, :warning, "#{title} touches nothing of the part.", path(shape),
-                 'Check its position and its count, or suppress it.')
-        elsif relations.any? { |relation| relation != :inside }
-          count = relations.count { |relation| relation != :inside }
-          report(:through_edge, :warning, "#{title}: #{count} of #{relations.size} run through the edge of the part.",
-                 path(shape), 'Move it inwards, make it smaller, or suppress it here.')
+      def stock_measures(kind)
+        kind.dimensions(@stock.outline) + kind.lists(@stock.outline).flat_map do |list, fields|
+          @stock.part.stock.list(list).each_index.flat_map { |index| fields.map { |field| field.with(name: "#{list}.#{index}.#{field.name}") } }
         end
       end
 
-      def report_overlaps(features)
-        owners = features.flat_map { |feature| feature.loops.map { feature } }
-        pairs = Overlaps.pairs(features.flat_map(&:loops)).map { |one, other| [owners[one], owners[other]] }
-        pairs.uniq.each do |one, other|
-          report(:overlap, :warning, overlap_text(one, other), ['parts', feature_part(other), 'features', other.name],
-                 'Change a position, a pitch or a size.')
+      # The draft after all features that reshape it, which are noted as placed.
+      def drafted(kind, place)
+        draft = kind.draft(@stock.part.stock, @stock.outline, @numbers.measures)
+        @reshaped = @shapes.each_with_index.map { |(shape, numbers), index| reshape(draft, shape, numbers, index) }
+        draft
+      rescue Impossible => e
+        report(:impossible_shape, :error, "#{@stock.part.title}: #{e.message}", place, e.remedy)
+      end
+
+      # Entries for the FeaturePlacer: [feature, kind, state, numbers, step, whether it is done, problem].
+      def reshaped = @reshaped
+
+      def reshape(draft, shape, numbers, index)
+        kind = Family::FEATURE_KINDS.fetch(shape.kind)
+        state = @state.call(shape.feature.name)
+        entry = { feature: shape.feature, kind: kind, state: state, numbers: numbers, step: (index + 1) * 10 }
+        return entry unless kind.role == :reshape && state != :suppressed && possible?(kind.measures, numbers.measures, path(shape.feature), shape.feature.title)
+
+        entry.merge(problem: !made?(draft, kind, shape.feature, numbers))
+      end
+
+      def made?(draft, kind, feature, numbers)
+        if kind.along?
+          along(draft, feature, numbers).each { |place| kind.reshape(draft, feature, numbers.measures, place) }
+        else
+          kind.reshape(draft, feature, numbers.measures)
+        end
+        true
+      rescue Impossible => e
+        report(:impossible_shape, :error, "#{feature.title}: #{e.message}", path(feature), e.remedy)
+      end
+
+      # Places along a turned part.
+      def along(draft, feature, numbers)
+        box = Box.new(left: 0.0, right: draft.length, bottom: 0.0, top: 0.0)
+        wall = Wall.new(name: 'along', title: '', frame: Frame::SPACE, outline: nil, clear: nil, runs: [], box: box)
+        from = feature.horizontal&.from || 'centre'
+        x = wall.across(from, numbers.horizontal)
+        return [x] unless feature.pattern
+
+        spot = Spot.new(wall: wall, x: x, y: 0.0, along: 'horizontal', from: { 'horizontal' => from, 'vertical' => 'centre' })
+        Family::PATTERN_KINDS.fetch(feature.pattern.kind).offsets(numbers.pattern, spot).first(Family::Pattern::MOST).map { |over, _| x + over }
+      end
+
+      # The part's place in the family: turned about its own x, then y, then z, then moved.
+      def frame
+        place = @numbers.place
+        turned = %i[turn_x turn_y turn_z].zip([Vector::X, Vector::Y, Vector::Z])
+        across, upwards = [Vector::X, Vector::Y].map { |axis| turned.reduce(axis) { |one, (field, about)| Vector.turn(one, about, place[field]) } }
+        Frame.at(place.values_at(:x, :y, :z), across, upwards)
+      end
+
+      def report_flanges(draft)
+        return unless draft.respond_to?(:collisions)
+
+        draft.collisions.each do |one, other|
+          name = [one, other].compact.last
+          report(:flange_overlap, :error, "#{title(name)} runs into #{one && one != name ? title(one) : 'the base'}.",
+                 ['parts', @stock.part.name, 'features', name], 'Shorten a flange, change its angle, or give it margins.')
         end
       end
 
-      def feature_part(feature) = @bound.shapes.find { |shape| shape.feature.name == feature.name }.part.name
-
-      def overlap_text(one, other)
-        return "Instances of #{one.feature.title} overlap each other." if one.equal?(other)
-
-        "#{one.feature.title} and #{other.feature.title} overlap."
-      end
-
-      # Adds a finding; returns false.
-      def report(code, level, message, path, remedy)
-        @findings << Finding.new(code: code, level: level, message: message, place: Place.at(*path), remedy: remedy)
-        false
-      end
+      def title(name) = @shapes.map { |shape, _| shape.feature }.find { |feature| feature.name == name }.title
     end
   end
 end

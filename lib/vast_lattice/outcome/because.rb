@@ -135,8 +135,9 @@ module VastLattice
 
       def by_inherited(target, decision)
         parent = @outcome.target("#{decision.name}.built")
-        { sentence: "It sits on #{parent.subject.title}, which is suppressed.", uses: { parent.name => text(parent) },
-          place: Place.at(*target.place.path, 'on') }
+        on = parent.subject.is_a?(Family::Part) ? 'It belongs to' : 'It sits on'
+        { sentence: "#{on} #{parent.subject.title}, which is suppressed.", uses: { parent.name => text(parent) },
+          place: Place.at(*target.place.path, *('on' if on == 'It sits on')) }
       end
 
       def by_none(target, _decision)

@@ -108,10 +108,7 @@ module VastLattice
         end
       end
 
-      def shape_trees
-        @bound.stocks.flat_map { |stock| stock.measures.values } +
-          @bound.shapes.flat_map { |shape| [*shape.measures.values, shape.horizontal, shape.vertical, shape.count, shape.pitch] }
-      end
+      def shape_trees = (@bound.stocks + @bound.shapes).flat_map(&:trees)
 
       def note(code, level, target, message, remedy)
         Finding.new(code: code, level: level, message: message, place: target.place, remedy: remedy)

@@ -36,7 +36,7 @@ module VastLattice
 
       # What the part says itself; an unknown material is told by the ShapeBinder.
       def material(target)
-        known = Materials[target.subject.material] ? target.subject.material : Materials.names.first
+        known = @family.material(target.subject.material) ? target.subject.material.downcase : @family.material_names.first
         Bound::Attribute.new(target: target, default: @reader.entry(known, target, target.place))
       end
 
@@ -86,7 +86,7 @@ module VastLattice
       end
 
       def check_parent(target)
-        parent = target.subject.on
+        parent = target.subject.on if target.subject.is_a?(Family::Feature)
         @reader.state(parent, :built, Place.at(*target.place.path, 'on')) if parent && !parent.empty?
       end
 

@@ -68,19 +68,24 @@ module VastLattice
         def row_number(name) = row_numbers[name.downcase]
       end
 
-      # A part's stock: Typed trees by name of measure.
-      class Stock < Value.with(:part, :kind, :measures)
+      # A part's stock: its outline, Typed trees by name of measure, those of the part's place by name, and of the
+      # least wall. A tree is nil where an optional entry is blank.
+      class Stock < Value.with(:part, :kind, :outline, :measures, place: {}, least_wall: nil)
+        def trees = [*measures.values, *place.values, least_wall].compact
       end
 
-      # A feature's shape: Typed trees by name of measure, offsets, and pattern.
-      class Shape < Value.with(:part, :feature, :kind, :measures, :horizontal, :vertical, count: nil, pitch: nil)
+      # A feature's shape: Typed trees by name of measure, offsets, and the measures and the skipping condition of
+      # its pattern.
+      class Shape < Value.with(:part, :feature, :kind, :measures, :horizontal, :vertical, pattern: {}, skip: nil)
+        def trees = [*measures.values, horizontal, vertical, *pattern.values, skip].compact
       end
 
       # All of it.
       class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [])
         # Sorts what rules do by target once; everybody asks for it.
-        def initialize(rules:, **others)
+        def initialize(rules:, targets:, stocks:, **others)
           @consequences = sorted(rules)
+          @parents = found_parents(targets, stocks)
           super
         end
 
@@ -89,12 +94,9 @@ module VastLattice
           consequences(Consequence::Decision, target)
         end
 
-        # The Target "built" of the feature that the feature of a Target "built" sits on, or nil.
-        def parent(target)
-          return unless target.kind == :built && target.subject.on
-
-          targets.find { |other| other.kind == :built && other.subject.name.casecmp?(target.subject.on) }
-        end
+        # The Targets "built" of what the subject of a Target "built" needs: its part, the feature it sits on, the
+        # flange that carries its face.
+        def parents(target) = @parents.fetch(target.index, [])
 
         # Rule tables that decide a target.
         def rule_tables_for(target) = rule_tables.select { |table| table.target.index == target.index }
@@ -108,6 +110,17 @@ module VastLattice
         def column(target) = tables.flat_map(&:columns).find { |column| column.target.index == target.index }
 
         private
+
+        # {index of target => [Target, …]}
+        def found_parents(targets, stocks)
+          built = targets.select { |target| target.kind == :built }
+          by_name = built.to_h { |target| [target.subject.name.downcase, target] }
+          owners = stocks.flat_map { |stock| stock.part.features.map { |feature| [feature.name.downcase, stock.part.name] } }.to_h
+          built.to_h do |target|
+            names = [owners[target.subject.name.downcase], *target.subject.bases].compact
+            [target.index, names.filter_map { |name| by_name[name.downcase] } - [target]]
+          end
+        end
 
         # {class of consequence => {index of target => [[Rule, branch, consequence], …]}}
         def sorted(rules)

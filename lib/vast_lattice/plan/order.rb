@@ -47,7 +47,7 @@ module VastLattice
         trees = trees(step).compact.flat_map(&:variables)
         column = @bound.column(step)
         rules = @bound.decisions(step).map(&:first).uniq
-        rules + [@bound.parent(step)].compact + targets(trees + (column ? column.variables : []))
+        rules + @bound.parents(step) + targets(trees + (column ? column.variables : []))
       end
 
       # Every formula that may have a say in a target.

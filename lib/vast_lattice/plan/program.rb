@@ -80,10 +80,11 @@ module VastLattice
         "v#{target.index} = t[#{table}] ? #{names}[t[#{table}]] : ''; d#{target.index} = #{code(:answer)}"
       end
 
-      # What sits on a suppressed feature is suppressed, whoever built it.
+      # What sits on a suppressed feature or in a suppressed part is suppressed, whoever built it.
       def with_parent(target)
-        parent = @bound.parent(target) or return []
-        ["if v#{target.index} && !v#{parent.index} then v#{target.index} = false; d#{target.index} = #{code(:inherited, parent.index)} end"]
+        @bound.parents(target).map do |parent|
+          "if v#{target.index} && !v#{parent.index} then v#{target.index} = false; d#{target.index} = #{code(:inherited, parent.index)} end"
+        end
       end
 
       # A parameter that does not apply has no value, whoever would decide it.

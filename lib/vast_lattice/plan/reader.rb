@@ -26,8 +26,8 @@ module VastLattice
       end
 
       # An entry of some other type, e.g. a feature's diameter.
-      def entry_of(text, type, unit, place)
-        read(place) { Entry.read(text, type: type, unit: unit, scope: symbols.scope) }
+      def entry_of(text, type, unit, place, scope: symbols.scope)
+        read(place) { Entry.read(text, type: type, unit: unit, scope: scope) }
       end
 
       # A formula of any type.

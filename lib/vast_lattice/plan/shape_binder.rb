@@ -5,8 +5,7 @@ module VastLattice
     # Reads the dimensions of stocks and features.
     class ShapeBinder
       OFFSET = Family::Measure.new(name: 'offset', label: 'offset')
-      PITCH = Family::Measure.new(name: 'pitch', label: 'pitch')
-      COUNT = Family::Measure.new(name: 'count', label: 'count', unit: '')
+      LEAST_WALL = Family::Measure.new(name: 'least_wall', label: 'least wall')
 
       attr_reader :stocks, :features
 
@@ -28,19 +27,39 @@ module VastLattice
         place = Place.at('parts', part.name, 'stock')
         check_material(part)
         kind = kind(Family::STOCK_KINDS, part.stock.kind, place) or return
-        outline = kind.outline(part.stock.outline)
-        if outline.nil?
-          return @reader.error(:unknown_kind, "There is no outline \"#{part.stock.outline}\".", place,
-                               Nearest.remedy(part.stock.outline.to_s, kind.outlines, kind: 'outline'))
+        outline = part.stock.outline.nil? ? kind.outlines.first : kind.outlines.find { |known| known == part.stock.outline }
+        return unknown_outline(part, kind, place) unless outline
+
+        Bound::Stock.new(part: part, kind: kind.name, outline: outline,
+                         measures: measures(part.stock.entries, stock_measures(kind, outline, part.stock), place), place: part_place(part),
+                         least_wall: part.least_wall && length(part.least_wall, Place.at('parts', part.name, 'least_wall'), LEAST_WALL))
+      end
+
+      def unknown_outline(part, kind, place)
+        @reader.error(:unknown_kind, "There is no outline \"#{part.stock.outline}\".", place,
+                      Nearest.remedy(part.stock.outline.to_s, kind.outlines, kind: 'outline'))
+      end
+
+      # The plain dimensions, and those of every item of the lists, by path.
+      def stock_measures(kind, outline, stock)
+        kind.dimensions(outline) + kind.lists(outline).flat_map do |list, fields|
+          stock.list(list).each_index.flat_map { |index| fields.map { |field| field.with(name: "#{list}.#{index}.#{field.name}") } }
         end
-        Bound::Stock.new(part: part, kind: kind.name, measures: measures(part.stock.dimensions, kind.measures(outline), place))
+      end
+
+      def part_place(part)
+        place = part.at || Family::PartPlace.new
+        Family::PartPlace::UNITS.to_h do |field, unit|
+          measure = Family::Measure.new(name: field.to_s, label: field.to_s, unit: unit)
+          [field, length(place.public_send(field), Place.at('parts', part.name, 'at', field), measure)]
+        end
       end
 
       def check_material(part)
-        return if Materials[part.material]
+        return if @family.material(part.material)
 
         @reader.error(:unknown_name, "There is no material \"#{part.material}\".", Place.at('parts', part.name, 'material'),
-                      Nearest.remedy(part.material, Materials.names, kind: 'material'))
+                      Nearest.remedy(part.material, @family.material_names, kind: 'material'))
       end
 
       def kind(registry, name, place)
@@ -52,38 +71,76 @@ module VastLattice
       def shape(part, feature)
         place = Place.at('parts', part.name, 'features', feature.name)
         kind = kind(Family::FEATURE_KINDS, feature.kind, place) or return
+        check_stock(part, feature, kind, place)
         Bound::Shape.new(part: part, feature: feature, kind: kind.name,
                          measures: measures(feature.dimensions, kind.measures, place),
-                         horizontal: offset(feature.horizontal, Place.at(*place.path, 'horizontal')),
-                         vertical: offset(feature.vertical, Place.at(*place.path, 'vertical')),
+                         horizontal: offset(feature, :horizontal, place), vertical: offset(feature, :vertical, place),
                          **pattern(feature.pattern, Place.at(*place.path, 'pattern')))
+      end
+
+      def check_stock(part, feature, kind, place)
+        return if kind.stocks.nil? || kind.stocks.include?(part.stock.kind)
+
+        titles = kind.stocks.map { |name| Family::STOCK_KINDS.fetch(name).title.downcase }
+        @reader.error(:wrong_stock, "#{feature.title} is a #{kind.title.downcase}, which needs another stock.", place,
+                      "It suits: #{titles.join(', ')}.")
       end
 
       def measures(given, wanted, place)
         (given.keys - wanted.map(&:name)).each do |stray|
-          @reader.error(:unknown_name, "\"#{stray}\" is no dimension here.", Place.at(*place.path, stray),
+          @reader.error(:unknown_name, "\"#{stray}\" is no dimension here.", Place.at(*place.path, *stray.split('.')),
                         Nearest.remedy(stray, wanted.map(&:name), kind: 'dimension'))
         end
-        wanted.to_h { |measure| [measure.name, measure(given[measure.name] || measure.default, measure, place)] }
+        wanted.to_h { |measure| [measure.name, measure(given[measure.name], measure, place)] }
       end
 
       def measure(text, measure, place)
-        place = Place.at(*place.path, measure.name)
-        return length(text, place, measure) if text && !text.strip.empty?
+        text = measure.default if text.nil? || text.to_s.strip.empty?
+        place = Place.at(*place.path, *measure.name.split('.'))
+        return length(text, place, measure) if text
+        return if measure.optional
 
-        @reader.error(:missing_dimension, "The #{measure.label} is missing.", place, "Type one, such as 20 #{measure.unit}.")
+        @reader.error(:missing_dimension, "The #{measure.label} is missing.", place, missing_remedy(measure))
       end
 
-      def length(text, place, measure) = @reader.entry_of(text, measure.type, Units[measure.unit], place)
+      def missing_remedy(measure)
+        return "Choose #{measure.choices.join(', ')}." if measure.choices
+
+        measure.number? ? "Type one, such as 20 #{measure.unit}." : 'Type a text.'
+      end
+
+      def length(text, place, measure)
+        @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place, scope: @reader.symbols.instance_scope)
+      end
 
       # Without an anchor, a feature sits in the centre.
-      def offset(anchor, place) = length(anchor ? anchor.offset : '0', Place.at(*place.path, 'offset'), OFFSET)
+      def offset(feature, axis, place)
+        anchor = feature.public_send(axis)
+        check_anchor(feature, anchor, axis, place) if anchor&.feature
+        length(anchor ? anchor.offset : '0', Place.at(*place.path, axis, 'offset'), OFFSET)
+      end
+
+      # It may be measured from a feature of the same part that stands before it in the recipe.
+      def check_anchor(feature, anchor, axis, place)
+        part = @family.part_of(feature.name)
+        before = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
+        return if before.any? { |name| name.casecmp?(anchor.from) }
+
+        @reader.error(:unknown_name, "\"#{anchor.from}\" is neither an edge nor a feature before this one.", Place.at(*place.path, axis, 'from'),
+                      Nearest.remedy(anchor.from, Family::Anchor::EDGES.fetch(axis) + before, kind: 'edge or feature'))
+      end
 
       def pattern(pattern, place)
         return {} unless pattern
 
-        { count: length(pattern.count, Place.at(*place.path, 'count'), COUNT),
-          pitch: length(pattern.pitch, Place.at(*place.path, 'pitch'), PITCH) }
+        kind = kind(Family::PATTERN_KINDS, pattern.kind, place) or return {}
+        { pattern: measures(pattern.dimensions, kind.measures, place), skip: skip(pattern.skip_when, place) }
+      end
+
+      def skip(text, place)
+        return if text.nil? || text.strip.empty?
+
+        @reader.entry_of(text, Formula::BOOLEAN, Units::PLAIN, Place.at(*place.path, 'skip_when'), scope: @reader.symbols.instance_scope)
       end
     end
   end

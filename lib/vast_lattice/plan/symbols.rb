@@ -2,9 +2,12 @@
 
 module VastLattice
   class Plan
-    # The names of a family: a Target for every parameter, for the two states of every feature, for the
+    # The names of a family: a Target for every parameter, for the two states of every feature and part, for the
     # material and colour of every part ("frame.material") and for the row picked of every table ("size.row").
     class Symbols
+      # What the number of an instance is called in formulas.
+      INDEX = 'index'
+
       attr_reader :targets, :findings, :scope, :lists
 
       def initialize(family)
@@ -18,6 +21,12 @@ module VastLattice
         @by_name = @targets.to_h { |target| [target.name.downcase, target] }
         @lists = ColumnLists.new(family) { |column| column_type(column) }
         @scope = Formula::Scope.new(@targets.map(&:variable), @lists)
+      end
+
+      # The scope of a feature's dimensions: one name more, the number of the instance in a pattern.
+      def instance_scope
+        named = Formula::Variable.new(name: INDEX, type: Formula::NUMBER, index: @targets.size)
+        @instance_scope ||= self[INDEX] ? @scope : @scope.with(named)
       end
 
       # Type and Unit of a table's column: its own where it is a property, else those of its target.
@@ -55,8 +64,9 @@ module VastLattice
       def names(*kinds) = @targets.select { |target| kinds.include?(target.kind) }.map(&:name)
 
       def add_part(part)
-        part.features.each { |feature| add_feature(part, feature) }
-        add("#{part.name}.material", :material, Formula::Type.text(Materials.names), part, Units::PLAIN,
+        add_states(part, Place.at('parts', part.name))
+        part.features.each { |feature| add_states(feature, Place.at('parts', part.name, 'features', feature.name)) }
+        add("#{part.name}.material", :material, Formula::Type.text(@family.material_names), part, Units::PLAIN,
             Place.at('parts', part.name, 'material'))
         add("#{part.name}.colour", :colour, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
       end
@@ -65,11 +75,8 @@ module VastLattice
         add("#{table.name}.row", :row, Formula::Type.text(table.rows.map(&:name)), table, Units::PLAIN, Place.at('tables', table.name))
       end
 
-      def add_feature(part, feature)
-        place = Place.at('parts', part.name, 'features', feature.name)
-        %i[built shown].each do |state|
-          add("#{feature.name}.#{state}", state, Formula::BOOLEAN, feature, Units::PLAIN, place)
-        end
+      def add_states(subject, place)
+        %i[built shown].each { |state| add("#{subject.name}.#{state}", state, Formula::BOOLEAN, subject, Units::PLAIN, place) }
       end
 
       def add(name, kind, type, subject, unit, place)
@@ -115,7 +122,7 @@ module VastLattice
       end
 
       def named_things
-        features = @targets.select { |target| target.kind == :built }.map { |target| [target.subject.name, target.place] }
+        features = @targets.select { |target| target.kind == :built && target.subject.is_a?(Family::Feature) }.map { |target| [target.subject.name, target.place] }
         listed('parameters') + listed('parts') + features + listed('tables')
       end
 

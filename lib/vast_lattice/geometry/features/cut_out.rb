@@ -3,14 +3,18 @@
 module VastLattice
   module Geometry
     module Features
-      # A rectangular opening right through, its corners rounded if wanted.
+      # A rectangular opening, its corners rounded if wanted.
       module CutOut
+        extend Cutting
+
+        WIDTH = Family::Measure.new(name: 'width', label: 'width')
+        HEIGHT = Family::Measure.new(name: 'height', label: 'height')
+        RADIUS = Family::Measure.new(name: 'corner_radius', label: 'corner radius', default: '0', least: :zero)
+        MEASURES = [WIDTH, HEIGHT, RADIUS, Cutting::DEPTH, Cutting::THROUGH].freeze
+
         def self.name = 'cut_out'
         def self.title = 'Cut-out'
         def self.measures = MEASURES
-
-        MEASURES = [Family::Measure.new(name: 'width', label: 'width'), Family::Measure.new(name: 'height', label: 'height'),
-                    Family::Measure.new(name: 'corner_radius', label: 'corner radius', default: '0', least: :zero)].freeze
 
         # The outline about the origin; nil where the corners would overlap.
         def self.loop(measures)

@@ -3,14 +3,17 @@
 module VastLattice
   module Geometry
     module Features
-      # A slot with round ends, right through; +length+ is over all.
+      # A slot with round ends; +length+ is over all.
       module Slot
+        extend Cutting
+
+        ANGLE = Family::Measure.new(name: 'angle', label: 'angle', unit: 'deg', default: '0', least: :any)
+        MEASURES = [Family::Measure.new(name: 'length', label: 'length over all'), Family::Measure.new(name: 'width', label: 'width'),
+                    ANGLE, Cutting::DEPTH, Cutting::THROUGH].freeze
+
         def self.name = 'slot'
         def self.title = 'Slot'
         def self.measures = MEASURES
-
-        MEASURES = [Family::Measure.new(name: 'length', label: 'length over all'), Family::Measure.new(name: 'width', label: 'width'),
-                    Family::Measure.new(name: 'angle', label: 'angle', unit: 'deg', default: '0', least: :any)].freeze
 
         # The outline about the origin; nil where the slot is shorter than wide.
         def self.loop(measures)

@@ -3,34 +3,80 @@
 module VastLattice
   module Geometry
     module Stocks
-      # A flat plate: an outline and a thickness. Its frame has the origin at the lower left.
+      # A flat plate: an outline and a thickness. Its frame has the origin at the lower left of the back.
       module Plate
         THICKNESS = Family::Measure.new(name: 'thickness', label: 'thickness')
         OUTLINES = {
           'rectangle' => [Family::Measure.new(name: 'width', label: 'width'), Family::Measure.new(name: 'height', label: 'height'),
                           THICKNESS],
-          'round' => [Family::Measure.new(name: 'diameter', label: 'diameter'), THICKNESS]
+          'round' => [Family::Measure.new(name: 'diameter', label: 'diameter'), THICKNESS],
+          'points' => [THICKNESS]
         }.freeze
+        POINT = [Family::Measure.new(name: 'x', label: 'x', least: :any), Family::Measure.new(name: 'y', label: 'y', least: :any),
+                 Family::Measure.new(name: 'radius', label: 'corner radius', default: '0', least: :zero),
+                 Family::Measure.new(name: 'arc', label: 'arc to the next point', default: '0', least: :any),
+                 Family::Measure.new(name: 'name', label: 'name of the corner', kind: 'text', default: '')].freeze
 
         def self.name = 'plate'
         def self.title = 'Plate'
         def self.outlines = OUTLINES.keys
+        def self.dimensions(outline) = OUTLINES.fetch(outline)
+        def self.lists(outline) = outline == 'points' ? { 'points' => POINT } : {}
 
-        # The outline's name, rectangle where none is given; nil for an unknown one.
-        def self.outline(name) = name.nil? ? 'rectangle' : outlines.find { |known| known == name }
+        # The PlateDraft of a Stock; +numbers+ in mm by name. Raises Impossible.
+        def self.draft(stock, outline, numbers)
+          Drafts::PlateDraft.new(loop(stock, outline, numbers), numbers['thickness'], names: names(stock, numbers),
+                                                                                      spans: spans(outline))
+        end
 
-        def self.measures(outline) = OUTLINES.fetch(outline)
+        def self.spans(outline)
+          { 'rectangle' => { horizontal: 'width', vertical: 'height' }, 'round' => { horizontal: 'diameter', vertical: 'diameter' } }.fetch(outline, {})
+        end
+        private_class_method :spans
 
-        # The Loop of the outline; +measures+ in mm by name.
-        def self.loop(outline, measures)
-          if outline == 'round'
-            diameter = measures['diameter']
-            Loop.circle(diameter).move(diameter / 2, diameter / 2)
-          else
-            width, height = measures.values_at('width', 'height')
-            Loop.rectangle(width, height).move(width / 2, height / 2)
+        def self.names(stock, numbers) = stock.list('points').each_index.map { |index| numbers["points.#{index}.name"] }
+        private_class_method :names
+
+        def self.loop(stock, outline, numbers)
+          case outline
+          when 'round' then Loop.circle(numbers['diameter']).move(numbers['diameter'] / 2, numbers['diameter'] / 2)
+          when 'rectangle' then Loop.between(0.0, 0.0, numbers['width'], numbers['height'])
+          else of_points(stock.list('points').each_index.map { |index| POINT.to_h { |measure| [measure.name, numbers["points.#{index}.#{measure.name}"]] } })
           end
         end
+        private_class_method :loop
+
+        def self.of_points(points)
+          raise Impossible.new('An outline needs at least three points.', remedy: 'Add points.') if points.size < 3
+
+          loop = Loop.new(points.each_with_index.map { |point, index| [point['x'], point['y'], bulge(point, points[(index + 1) % points.size])] })
+          loop = loop.reversed if loop.area.negative?
+          raise Impossible.new('The outline crosses itself.', remedy: 'List its points in order around it.') unless Planar.valid?(loop)
+
+          rounded(loop, points.reject { |point| point['radius'].zero? })
+        end
+        private_class_method :of_points
+
+        # Half of the angle of an arc has the sine chord / 2r.
+        def self.bulge(point, other)
+          return 0.0 if point['arc'].zero?
+
+          chord = Math.hypot(other['x'] - point['x'], other['y'] - point['y'])
+          sine = chord / 2 / point['arc']
+          raise Impossible.new('An arc of the outline is too tight for its points.', remedy: 'Make its radius larger.') if sine.abs > 1
+
+          Math.tan(Math.asin(sine) / 2)
+        end
+        private_class_method :bulge
+
+        def self.rounded(loop, points)
+          points.reduce(loop) do |found, point|
+            index = found.vertices.index { |x, y, _| (x - point['x']).abs < 1e-9 && (y - point['y']).abs < 1e-9 }
+            (index && found.without_corner(index, point['radius'], arc: true)) ||
+              raise(Impossible.new('A corner radius of the outline does not fit.', remedy: 'Make it smaller.'))
+          end
+        end
+        private_class_method :rounded
       end
     end
   end

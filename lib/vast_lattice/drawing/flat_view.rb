@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Drawing
+    # The flat pattern of a folded sheet as SVG: its outline, the openings where they come to lie, bend lines, and the
+    # length and width of the sheet that it needs.
+    class FlatView
+      MARGIN = 46.0
+
+      def initialize(solid, width: 560.0, tallest: ModelView::TALLEST, interactive: false, **)
+        @solid = solid
+        @flat = solid.blank.flat
+        @width = width
+        @tallest = tallest
+        @interactive = interactive
+        @canvas = Canvas.new
+      end
+
+      # Width and height of the sheet, mm.
+      def size
+        xs, ys = rings.flat_map(&:first).transpose
+        [xs.max - xs.min, ys.max - ys.min]
+      end
+
+      def to_svg
+        lay_out
+        @canvas.path(rings.flat_map { |outer, holes| [outer, *holes] }.map { |ring| @frame.ring_path(ring) }.join,
+                     class: 'face', fill: @solid.colour, fill_rule: 'evenodd', stroke: ModelView::EDGE, stroke_width: 1.5, stroke_linejoin: 'round')
+        bends
+        features
+        dimensions
+        @canvas.to_svg(@width, @height, "Flat pattern of #{@solid.part.title}", role: @interactive ? 'group' : 'img')
+      end
+
+      private
+
+      def rings = @rings ||= Geometry::Planar.rings(@flat.area)
+
+      def lay_out
+        xs, ys = rings.flat_map(&:first).transpose
+        wide, high = size
+        scale = [(@width - (2 * MARGIN)) / wide, @tallest / high].min
+        left = (@width - (wide * scale)) / 2
+        @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
+        @frame = Frame.new(scale: scale, left: left - (xs.min * scale), base: 16 + (ys.max * scale))
+        @height = 16 + (high * scale) + 44
+      end
+
+      def bends
+        @flat.bends.each do |from_x, from_y, till_x, till_y|
+          @canvas.line(@frame.x(from_x), @frame.y(from_y), @frame.x(till_x), @frame.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
+                                                                                                stroke_dasharray: '9 2 1.5 2 1.5 2')
+        end
+      end
+
+      def features
+        @solid.features.select { |feature| feature.shown? && feature.loops.any? }.each do |feature|
+          panel = panel_of(feature) or next
+          @canvas.group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand(feature)) do
+            data = feature.loops.map { |loop| @frame.loop_path(flat_loop(feature, panel, loop)) }.join
+            @canvas.path(data, fill: '#ffffff', stroke: ModelView::EDGE, stroke_width: 1.2)
+          end
+        end
+      end
+
+      def hand(feature) = @interactive ? { tabindex: 0, role: 'button', aria_label: feature.feature.title } : {}
+
+      # The panel that a feature's wall belongs to: outer and inner side are one.
+      def panel_of(feature)
+        name = feature.wall.owner || 'front'
+        @flat.panels.find { |panel| panel.wall == name }
+      end
+
+      # From the wall onto the panel's plane in space, and with it into the flat.
+      def flat_loop(feature, panel, loop)
+        panel.space.then { |space| feature.wall.frame.carry(loop, space) }.then { |own| panel.frame.carry(own, Geometry::Frame::SPACE) }
+      end
+
+      def dimensions
+        lines = DimensionLines.new(@canvas)
+        left, right, bottom, top = [@frame.x(@box.left), @frame.x(@box.right), @frame.y(@box.bottom), @frame.y(@box.top)]
+        wide, high = size.map { |amount| Units::Format.number(amount.round(2)) }
+        lines.horizontal(left, right, bottom + 26, [bottom, bottom], wide)
+        lines.vertical(bottom, top, left - 24, [left, left], high)
+      end
+    end
+  end
+end

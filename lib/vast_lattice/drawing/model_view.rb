@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Drawing
+    # A view of a model as SVG: visible and hidden edges, centre lines, and dimensions drawn from the edge they are
+    # measured from (ISO 128 kinds of lines, ISO 129 dimensions).
+    #
+    # +texts+ says how dimensions read: :number, :name or :formula. In an +interactive+ picture features can be
+    # chosen; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
+    # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise.
+    class ModelView
+      EDGE = '#1d2733'
+      HIDDEN = '#5b6875'
+      CENTRE = '#7a6a4f'
+      MARGIN = 8.0
+      TALLEST = 300.0
+      HATCH = 'M0 6 L6 0'
+
+      # Everything that decides how a view looks.
+      Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut, keyword_init: true) do
+        def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false, measurable: false,
+                       tier: 'full', part: nil, hidden: true, cut: 0.5)
+          super
+        end
+      end
+
+      # +solids+ are Geometry::Model::Body values, as far as they are to be drawn.
+      def initialize(solids, outcome, **options)
+        @options = Options.new(**options)
+        @outcome = outcome
+        @view = Views::FRAMES.fetch(@options.view)
+        @solids = chosen(solids)
+        @main = @solids.find { |solid| solid.part.name == @options.part } || @solids.first
+        @canvas = Canvas.new
+      end
+
+      # The picture, or nil where nothing is shown.
+      def to_svg
+        return if @solids.empty?
+
+        lay_out
+        @canvas.definitions(hatching) if section?
+        @layers = sorted.map { |solid| [solid, Painting.new(cut(solid), @view)] }
+        @layers.each { |solid, painting| paint(solid, painting) }
+        @dimensions&.draw
+        MeasureMarks.new(@canvas, @frame, @view, @solids).draw if @options.measurable
+        @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img')
+      end
+
+      private
+
+      def section? = @options.view == 'section'
+
+      def chosen(solids)
+        shown = solids.select { |solid| solid.shown && solid.part.drawn_in?(@options.tier) }
+        shown = shown.select { |solid| solid.part.name == @options.part } if @options.part
+        shown.map { |solid| Tier.of(solid, @options.tier) }
+      end
+
+      def label
+        "#{Views::TITLES.fetch(@options.view)} of #{@solids.map { |solid| solid.part.title }.join(', ')}"
+      end
+
+      # From the furthest to the nearest.
+      def sorted = @solids.sort_by { |solid| reach(solid)[2] }
+
+      def reach(solid)
+        points = solid.bounds.corners.map { |corner| @view.local(solid.frame.point(*corner)) }
+        points.transpose.map(&:max)
+      end
+
+      # The plane of the section, across the length of the whole.
+      def plane
+        low, high = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner)[0] } }.minmax
+        low + ((high - low) * @options.cut)
+      end
+
+      def cut(solid)
+        return solid unless section?
+
+        solid.cut_before(Geometry::Frame.at([plane, 0.0, 0.0], @view.u, @view.v))
+      end
+
+      def box
+        @box ||= begin
+          points = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| @view.local(solid.frame.point(*corner)) } }
+          xs, ys, = points.transpose
+          Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
+        end
+      end
+
+      def lay_out
+        @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options) : nil
+        room = @dimensions ? @dimensions.room : { left: MARGIN, right: MARGIN, above: MARGIN, below: MARGIN }
+        scale = [(@options.width - room[:left] - room[:right]) / [box.width, 1e-6].max, @options.tallest / [box.height, 1e-6].max].min
+        left = room[:left] + ((@options.width - room[:left] - room[:right] - (box.width * scale)) / 2)
+        @height = room[:above] + (box.height * scale) + room[:below]
+        @frame = Frame.new(scale: scale, left: left - (box.left * scale), base: room[:above] + (box.top * scale))
+        @dimensions&.lay_out(@frame)
+      end
+
+      def hatching
+        %(<pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse"><path d="#{HATCH}" stroke="#{EDGE}" stroke-width="0.7"/></pattern>)
+      end
+
+      def paint(solid, painting)
+        @canvas.group(class: 'part', data_part: solid.part.name) do
+          painting.patches.each { |patch| paint_patch(patch, solid.colour) }
+          hidden_lines(painting) if @options.hidden
+        end
+        FeatureMarks.new(@canvas, @frame, @view, solid, @options.interactive).draw
+      end
+
+      def paint_patch(patch, colour)
+        return paint_face(patch, colour) if patch.loops.any?
+
+        shade = Shade.of(colour, patch.tone)
+        data = patch.rings.map { |ring| @frame.ring_path(ring) }.join
+        @canvas.path(data, fill: shade, fill_rule: 'evenodd', stroke: shade, stroke_width: 0.4)
+        hatch(data) if patch.owner == Geometry::Solid::SECTION
+        edges = patch.edges.map { |edge| @frame.line_path(*edge) }.join
+        @canvas.path(edges, fill: 'none', stroke: EDGE, stroke_width: 1.3, stroke_linecap: 'round') unless edges.empty?
+      end
+
+      def paint_face(patch, colour)
+        data = patch.loops.map { |loop| @frame.loop_path(loop) }.join
+        @canvas.path(data, class: 'face', fill: colour, fill_rule: 'evenodd', stroke: EDGE, stroke_width: 1.5, stroke_linejoin: 'round')
+        hatch(data) if patch.owner == Geometry::Solid::SECTION
+      end
+
+      def hatch(data) = @canvas.path(data, fill: 'url(#hatch)', fill_rule: 'evenodd')
+
+      def hidden_lines(painting)
+        loops, lines = painting.hidden
+        data = loops.map { |loop| @frame.loop_path(loop) }.join + lines.map { |line| @frame.line_path(*line) }.uniq.join
+        @canvas.path(data, class: 'hidden-edge', fill: 'none', stroke: HIDDEN, stroke_width: 0.6, stroke_dasharray: '4 2') unless data.empty?
+      end
+    end
+  end
+end

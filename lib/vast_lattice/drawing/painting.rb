@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Drawing
+    # One solid as seen from a direction: its faces that look towards the eye, from the furthest to the nearest, and
+    # its edges. Coordinates are mm in the plane of the view.
+    class Painting
+      # A patch to fill: +loops+ (exact outlines) or +rings+ of points; +edges+ [[x, y], [x, y]] to draw thick;
+      # +tone+ from 0 (edge-on) to 1 (facing); the name of the feature that made it.
+      Patch = Struct.new(:loops, :rings, :edges, :depth, :tone, :owner)
+
+      # Chords to a full turn of curved surfaces.
+      CHORDS = 36
+
+      # +view+ is a Geometry::Frame with n towards the eye.
+      def initialize(solid, view)
+        @solid = solid
+        @view = view
+        @faces = solid.surface
+      end
+
+      # Patches, furthest first.
+      def patches = @patches ||= @faces.flat_map { |face| visible(face) }.sort_by(&:depth)
+
+      # Edges of everything, seen or not, as [loops, lines]; what patches show already is left out.
+      def hidden
+        shown = patches.flat_map(&:loops).to_set { |loop| key(loop) }
+        loops = @faces.grep(Geometry::Face).select { |face| turned_away?(face) }.flat_map { |face| outlines(face) }.reject { |loop| shown.include?(key(loop)) }
+        [loops.uniq { |loop| key(loop) }, lines]
+      end
+
+      private
+
+      def key(loop) = loop.vertices.map { |x, y, _| [x.round(3), y.round(3)] }.sort
+
+      def frame_of(frame) = frame.within(@solid.frame)
+      def facing(normal) = Geometry::Vector.dot(@solid.frame.direction(normal), @view.n)
+      def turned_away?(face) = facing(face.normal) < -1e-9 && frame_of(face.frame).parallel?(@view.n)
+
+      def visible(face)
+        return flat(face) if face.is_a?(Geometry::Face) && frame_of(face.frame).parallel?(@view.n)
+        return [] if face.respond_to?(:axis) && unseen?(face)
+
+        face.facets(CHORDS).filter_map { |facet| patch(facet) }
+      end
+
+      # A surface along the line of sight, and the inside of a hole looked at from its side.
+      def unseen?(face)
+        along = facing(face.axis).abs
+        (along > 1 - 1e-9 && face.is_a?(Geometry::Strip)) || (face.inward && face.owner && along < 1e-6)
+      end
+
+      def flat(face)
+        return [] unless facing(face.normal).positive?
+
+        [Patch.new(outlines(face), [], [], @view.local(@solid.frame.point(*face.frame.origin))[2], 1.0, face.owner)]
+      end
+
+      def outlines(face) = face.profile.loops.map { |loop| frame_of(face.frame).carry(loop, @view) }
+
+      def patch(facet)
+        tone = facing(facet.normal)
+        return if tone < 1e-6
+
+        rings = facet.rings.map { |ring| ring.map { |point| seen(point) } }
+        edges = facet.edges + facet.soft.select { |_, _, beyond| facing(beyond) < 1e-6 }.map { |edge| edge.first(2) }
+        depths = rings.first.map(&:last)
+        Patch.new([], rings.map { |ring| ring.map { |x, y, _| [x, y] } }, edges.map { |edge| edge.map { |point| seen(point).first(2) } },
+                  (depths.min + depths.max) / 2, tone, facet.owner)
+      end
+
+      def seen(point) = @view.local(@solid.frame.point(*point))
+
+      # Edges of curved and cut surfaces, and of faces seen askew or edge-on.
+      def lines
+        askew = @faces.reject { |face| face.is_a?(Geometry::Face) && frame_of(face.frame).parallel?(@view.n) }
+        askew.reject { |face| face.is_a?(Geometry::Strip) && facing(face.axis).abs > 1 - 1e-9 }
+             .flat_map { |face| face.respond_to?(:axis) ? rim_lines(face) : face.facets(CHORDS).flat_map { |facet| facet_lines(facet) } }
+      end
+
+      def facet_lines(facet) = (facet.edges + outline(facet)).map { |edge| edge.map { |point| seen(point).first(2) } }
+
+      # Where a surface turns out of sight.
+      def outline(facet)
+        towards = facing(facet.normal).positive?
+        facet.soft.select { |_, _, beyond| towards != facing(beyond).positive? }.map { |edge| edge.first(2) }
+      end
+
+      # A rim seen edge-on is one line.
+      def rim_lines(face)
+        facets = face.facets(CHORDS)
+        return facets.flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
+
+        rims = [0, 1].filter_map { |index| facets.filter_map { |facet| facet.edges[index] }.flatten(1).map { |point| seen(point).first(2) }.minmax }
+        sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| seen(point).first(2) } }
+        (rims + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
+      end
+    end
+  end
+end

@@ -1,0 +1,142 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Drawing
+    # The dimensions of a view: overall, and of each feature whose face one looks onto, drawn from the edge that it is
+    # measured from. Those across stand above the part, those upwards to its right, in levels on which they do not
+    # meet; the shortest come nearest to the part.
+    class ViewDimensions
+      LEVEL = 19.0
+      SIDE = 46.0
+      BELOW = 38.0
+      # More levels than this would leave no room for the part.
+      MOST = 9
+
+      # A dimension: from and till in mm along its direction, its text, and the two feet across it.
+      Span = Struct.new(:feature, :from, :till, :text, :feet)
+
+      def initialize(canvas, solid, outcome, view, box, options)
+        @canvas = canvas
+        @solid = solid
+        @view = view
+        @box = box
+        @options = options
+        @texts = DimensionTexts.new(solid, outcome, options.texts)
+        @across = spans(:horizontal)
+        @upwards = spans(:vertical)
+      end
+
+      # Room in px that is needed around the part.
+      def room
+        scale = [(@options.width - (2 * SIDE)) / [@box.width, 1e-6].max, @options.tallest / [@box.height, 1e-6].max].min
+        @levels = levels(@across, scale)
+        @sides = levels(@upwards, scale)
+        { left: SIDE, right: [SIDE, (@sides.size * LEVEL) + 20].max, above: (@levels.size * LEVEL) + 14, below: BELOW }
+      end
+
+      def lay_out(frame) = @frame = frame
+
+      def draw
+        @lines = DimensionLines.new(@canvas)
+        overall
+        @levels.each_with_index { |spans, level| spans.each { |span| across(span, level) } }
+        @sides.each_with_index { |spans, level| spans.each { |span| upwards(span, level) } }
+      end
+
+      private
+
+      def levels(spans, scale)
+        spans.sort_by { |span| (span.till - span.from).abs }.each_with_object([]) do |span, levels|
+          room = extent(span, scale)
+          level = levels.find { |others| others.none? { |other| meet?(room, extent(other, scale)) } }
+          level ? level << span : levels << [span]
+        end.first(MOST)
+      end
+
+      def meet?(one, other) = one.first < other.last && other.first < one.last
+
+      # Room along its direction, text included, px.
+      def extent(span, scale)
+        low, high = [span.from, span.till].minmax.map { |at| at * scale }
+        wide = span.text.size * 6.6
+        high - low < wide ? [low - 16, high + 24 + wide] : [low - 3, high + 3]
+      end
+
+      def overall
+        left, right, bottom, top = [@frame.x(@box.left), @frame.x(@box.right), @frame.y(@box.bottom), @frame.y(@box.top)]
+        across, up = @texts.overall(@box, @options.view)
+        @canvas.group(class: 'dimension', data_dimensions_of: 'overall') do
+          @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across)
+          @lines.vertical(bottom, top, left - 24, [left, left], up)
+        end
+      end
+
+      def across(span, level)
+        at = @frame.y(@box.top) - 14 - (level * LEVEL)
+        @canvas.group(class: 'dimension', data_dimensions_of: span.feature.name) do
+          @lines.horizontal(@frame.x(span.from), @frame.x(span.till), at, span.feet.map { |foot| @frame.y(foot) }, span.text)
+        end
+      end
+
+      def upwards(span, level)
+        at = @frame.x(@box.right) + 16 + (level * LEVEL)
+        @canvas.group(class: 'dimension', data_dimensions_of: span.feature.name) do
+          @lines.vertical(@frame.y(span.from), @frame.y(span.till), at, span.feet.map { |foot| @frame.x(foot) }, span.text)
+        end
+      end
+
+      def looked_onto
+        @looked_onto ||= @solid.features.select { |feature| feature.shown? && feature.seat && feature.loops.any? && level?(feature) }
+      end
+
+      def level?(feature)
+        frame = feature.seat.frame.within(@solid.frame)
+        frame.parallel?(@view.n) && [frame.u, frame.v].any? { |axis| Geometry::Vector.dot(axis, @view.u).abs > 1 - 1e-9 }
+      end
+
+      def spans(axis) = looked_onto.flat_map { |feature| feature_spans(feature, axis) }.reject { |span| (span.from - span.till).abs < 1e-6 }
+
+      # Position from its edge or feature, and the row of its pattern.
+      def feature_spans(feature, axis)
+        frame = feature.seat.frame.within(@solid.frame)
+        centres = feature.centres.map { |x, y| @view.local(frame.point(x, y)).first(2) }
+        wall = feature.wall
+        # In a view that is turned against the wall, its directions change places.
+        along = Geometry::Vector.dot(frame.u, @view.u).abs > 0.5 ? axis : { horizontal: :vertical, vertical: :horizontal }[axis]
+        [position(feature, along, axis, centres.first, frame, wall), row(feature, along, axis, centres)].compact
+      end
+
+      def position(feature, along, axis, centre, frame, wall)
+        return if feature.feature.pattern&.kind == 'fitted' && feature.feature.pattern.along == along.to_s
+
+        from = feature.feature.public_send(along)&.from or return
+        start = start_of(feature, from, along, frame, wall) or return
+        at = axis == :horizontal ? 0 : 1
+        edge = axis == :horizontal ? @box.top : @box.right
+        Span.new(feature, start[at], centre[at], @texts.offset(feature, along), [edge, centre[1 - at]])
+      end
+
+      # The point that a position is measured from, in the view.
+      def start_of(feature, from, along, frame, wall)
+        base = feature.feature.public_send(along).feature && @solid.features.find { |other| other.name.casecmp?(from) }
+        return base.points.first && @view.local(@solid.frame.point(*base.points.first)).first(2) if base
+
+        zero = feature.numbers.public_send(along).abs < 1e-9
+        return if zero && from == 'centre'
+
+        x = along == :horizontal ? wall.across(from, 0.0) : 0.0
+        y = along == :vertical ? wall.upwards(from, 0.0) : 0.0
+        @view.local(frame.point(x, y)).first(2)
+      end
+
+      def row(feature, along, axis, centres)
+        pattern = feature.feature.pattern
+        return unless pattern && %w[linear fitted grid].include?(pattern.kind) && pattern.along == along.to_s && centres.size > 1
+
+        at = axis == :horizontal ? 0 : 1
+        first, last = centres.minmax_by { |centre| centre[at] }
+        Span.new(feature, first[at], last[at], @texts.pattern(feature), [first[1 - at], last[1 - at]])
+      end
+    end
+  end
+end

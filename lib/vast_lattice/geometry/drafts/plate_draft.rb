@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    module Drafts
+      # A plate on its way to a Blank: z from 0 (back) to its thickness (front).
+      class PlateDraft
+        # +names+ are those of the outline's points, in order; +spans+ as in Wall.
+        def initialize(loop, thickness, names: [], spans: {})
+          @loop = loop
+          @thickness = thickness
+          @names = names
+          @spans = spans
+          @box = loop.box
+          @corners = corner_points
+        end
+
+        # Rounds or chamfers the corner of that name: bottom_left … of a rectangle, or a point's own.
+        def corner(name, size, arc:)
+          x, y = @corners[name.downcase] ||
+                 raise(Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
+          index = @loop.vertices.index { |vx, vy, _| (vx - x).abs < 1e-9 && (vy - y).abs < 1e-9 }
+          changed = index && @loop.without_corner(index, size, arc: arc)
+          @loop = changed || raise(Impossible.new("The corner #{name} leaves no room for that.", remedy: 'Make it smaller.'))
+        end
+
+        def blank
+          body = Prism.new(Frame::SPACE, Profile.new(@loop), 0.0, @thickness)
+          Blank.new(bodies: [body], walls: [front, back, *sides], axis: Vector::Z, thickness: @thickness)
+        end
+
+        private
+
+        def corner_points
+          named = @loop.vertices.each_with_index.to_h { |(x, y, _), index| [@names[index].to_s.downcase, [x, y]] }.except('')
+          ends = { 'bottom' => @box.bottom, 'top' => @box.top }.flat_map do |vertical, y|
+            { 'left' => @box.left, 'right' => @box.right }.map { |horizontal, x| ["#{vertical}_#{horizontal}", [x, y]] }
+          end
+          ends.to_h.merge(named)
+        end
+
+        def front
+          Wall.new(name: 'front', title: 'front', frame: Frame::SPACE.move(0, 0, @thickness), outline: Profile.new(@loop),
+                   clear: Profile.new(@loop), runs: [[0.0, @thickness]], box: @box, spans: @spans)
+        end
+
+        def back
+          flipped = Face.flipped(Frame::SPACE, Profile.new(@loop))
+          Wall.new(name: 'back', title: 'back', frame: flipped.frame, outline: flipped.profile, clear: flipped.profile,
+                   runs: [[0.0, @thickness]], box: flipped.profile.box, mirrored: true, spans: @spans)
+        end
+
+        # The narrow faces, where the outline's outermost edges are straight.
+        def sides
+          { 'top' => [[0, 1], @box.top], 'bottom' => [[0, -1], -@box.bottom], 'right' => [[1, 0], @box.right], 'left' => [[-1, 0], -@box.left] }
+            .filter_map { |name, (out, reach)| side(name, out, reach) }
+        end
+
+        # The edge that lies furthest out, as a wall: x along it, y across the thickness.
+        def side(name, out, reach)
+          edge = @loop.edges.find { |x0, y0, x1, y1, bulge| bulge.zero? && [[x0, y0], [x1, y1]].all? { |x, y| ((x * out[0]) + (y * out[1]) - reach).abs < 1e-9 } }
+          return unless edge
+
+          frame, along = side_frame(out, reach)
+          from, till = [edge.first(2), edge[2, 2]].map { |x, y| (x * along[0]) + (y * along[1]) }.minmax
+          outline = Profile.new(Loop.between(from, 0.0, till, @thickness))
+          Wall.new(name: name, title: name, frame: frame, outline: outline, clear: outline, box: outline.box,
+                   runs: [[0.0, depth_below(out, reach)]], mirrored: along.sum.negative?)
+        end
+
+        def side_frame(out, reach)
+          normal = [*out, 0].map(&:to_f)
+          across = Vector.cross(Vector::Z, normal)
+          [Frame.at(Vector.scale(normal, reach), across, Vector::Z), across]
+        end
+
+        def depth_below(out, reach)
+          lows = @loop.vertices.map { |x, y, _| (x * out[0]) + (y * out[1]) }
+          reach - lows.min
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,158 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # Finds where the features of a part sit: their walls, the outlines of their instances, and the pieces that they
+    # cut and add.
+    class FeaturePlacer
+      # +builder+ takes the findings.
+      def initialize(blank, builder)
+        @blank = blank
+        @builder = builder
+        @placed = {}
+      end
+
+      # PlacedFeatures of the builder's entries, in their order.
+      def place(entries)
+        entries.map { |entry| @placed[entry[:feature].name.downcase] = placed(entry) }
+      end
+
+      private
+
+      def placed(entry)
+        return PlacedFeature.new(**entry) if entry[:state] == :suppressed || entry[:kind].role == :reshape
+
+        PlacedFeature.new(**entry, **(made(entry) || { problem: true }))
+      end
+
+      # What a built feature adds to its entry, or nil where it is impossible (which is reported).
+      def made(entry)
+        feature, kind, numbers = entry.values_at(:feature, :kind, :numbers)
+        return unless @builder.possible?(kind.measures, numbers.measures, path(feature), feature.title)
+
+        seats = seats(feature) or return
+        return whole(entry, seats) unless kind.placed?
+
+        instances = seats.flat_map { |seat| instances(feature, kind, numbers, seat) || (return nil) }
+        loops = instances.map { |instance| instance[:loop] }
+        { seat: seats.first, loops: loops, relations: instances.map { |instance| relation(instance[:seat], instance[:loop]) },
+          pieces: instances.filter_map.with_index { |instance, index| piece(entry, instance, index) } }
+      end
+
+      # A feature without places of its own, such as an edge chamfer.
+      def whole(entry, seats)
+        bodies = entry[:kind].bodies(entry[:numbers].measures, seats.first)
+        { seat: seats.first, pieces: [Piece.of_bodies(:cut, seats.first, bodies, entry[:feature].name, 0)] }
+      end
+
+      def path(feature) = @builder.path(feature)
+
+      # The Seats: one on a wall; on a boss, pad or pocket, one on each of its instances.
+      def seats(feature)
+        base = feature.on && @placed[feature.on.downcase]
+        return [Seat.on(base.wall, level(base))] if base&.seat && base.pieces.any?
+
+        name = feature.face.to_s.empty? && base&.kind.respond_to?(:reshape) ? base.name : feature.face
+        wall = @blank.wall(name)
+        return [Seat.on(wall)] if wall
+
+        @builder.report(:unknown_face, :error, "#{feature.title}: there is no face \"#{name}\".", [*path(feature), 'face'],
+                        Nearest.remedy(name, @blank.walls.map(&:name), kind: 'face'))
+      end
+
+      # The height of what is sat on: the top of a boss, the floor of a pocket, the face itself around a hole.
+      def level(base)
+        layers = base.pieces.first.layers
+        return 0.0 if layers.empty?
+        return base.seat.level + layers.map(&:high).max if base.kind.role == :add
+
+        depth = base.numbers.measures['depth']
+        depth ? base.seat.level - depth : base.seat.level
+      end
+
+      def instances(feature, kind, numbers, seat)
+        starts(feature, numbers, seat).each_with_index.flat_map do |start, group|
+          spots(feature, numbers, seat, start)&.each_with_index&.filter_map { |place, index| instance(kind, numbers.at(index + 1), seat, place, group) } || (return nil)
+        end.each { |instance| return impossible(feature) if instance[:loop].nil? }
+      end
+
+      def impossible(feature)
+        @builder.report(:impossible_shape, :error, "#{feature.title} cannot have these dimensions.", path(feature),
+                        'A slot is longer than wide; corner radii fit into their cut-out; a recess is wider than its hole and not as deep.')
+      end
+
+      # Places from which the pattern starts: one, or on another feature, one at each of its instances.
+      def starts(feature, numbers, seat)
+        base = feature.on && @placed[feature.on.downcase]
+        on = base && base.loops.any? && feature.horizontal.nil? && feature.vertical.nil?
+        return base.centres if on
+
+        [[position(feature.horizontal, :horizontal, numbers.horizontal, seat), position(feature.vertical, :vertical, numbers.vertical, seat)]]
+      end
+
+      def position(anchor, axis, offset, seat)
+        wall = seat.wall
+        base = anchor&.feature && @placed[anchor.feature.downcase]
+        if base && base.points.any?
+          x, y, = seat.frame.local(base.points.first)
+          return axis == :horizontal ? x + (offset * wall.sense) : y + offset
+        end
+        axis == :horizontal ? wall.across(anchor&.from || 'centre', offset) : wall.upwards(anchor&.from || 'centre', offset)
+      end
+
+      # Centres of all instances, or nil where there are too many or a number is missing.
+      def spots(feature, numbers, seat, start)
+        given = [*start, *numbers.pattern.values.grep(Float)]
+        return no_value(feature) unless given.all?(&:finite?)
+        return [start] unless feature.pattern
+
+        kind = Family::PATTERN_KINDS.fetch(feature.pattern.kind)
+        return unless @builder.possible?(kind.measures, numbers.pattern, [*path(feature), 'pattern'], "the pattern of #{feature.title}")
+
+        spot = spot(feature, seat, start)
+        count = kind.count(numbers.pattern, spot.length)
+        return too_many(feature, count) if count > Family::Pattern::MOST
+
+        kind.offsets(numbers.pattern, spot).map { |over, up| [start[0] + over, start[1] + up] }
+      end
+
+      def spot(feature, seat, start)
+        from = { 'horizontal' => feature.horizontal&.from || 'centre', 'vertical' => feature.vertical&.from || 'centre' }
+        Spot.new(wall: seat.wall, x: start[0], y: start[1], along: feature.pattern.along, from: from)
+      end
+
+      def no_value(feature)
+        @builder.report(:no_value, :error, "The position of #{feature.title} has no value.", path(feature), 'Check its formulas.')
+      end
+
+      def too_many(feature, count)
+        @builder.report(:too_many, :error, "#{feature.title} would have #{count} instances.", [*path(feature), 'pattern', 'count'],
+                        "At most #{Family::Pattern::MOST} are allowed: check its count.")
+      end
+
+      # An instance with its numbers, or nil where it is skipped.
+      def instance(kind, numbers, seat, place, _group)
+        return if numbers.skip
+
+        wall = seat.wall
+        seat = seat.with(level: wall.height(place[0])) if wall.curved? && seat.level.zero?
+        loop = kind.loop(numbers.measures) if numbers.measures.all? { |_, amount| !amount.is_a?(Float) || amount.finite? }
+        { loop: loop && placed_loop(loop, wall, place), seat: seat, numbers: numbers, place: place }
+      end
+
+      # As people see it on a mirrored wall: angles turn the same way.
+      def placed_loop(loop, wall, place) = (wall.mirrored ? loop.mirrored : loop).move(*place)
+
+      def piece(entry, instance, index)
+        seat = instance[:seat]
+        layers = entry[:kind].layers(instance[:numbers].measures, seat) || (return)
+        layers = layers.map { |layer| layer.with(loop: placed_loop(layer.loop, seat.wall, instance[:place])) }
+        return if layers.empty?
+
+        Piece.of_layers(entry[:kind].role, seat, layers, entry[:feature].name, index)
+      end
+
+      def relation(seat, loop) = Relation.of(seat.wall.outline, loop)
+    end
+  end
+end

@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    module Features
+      # Corners of an outline rounded or cut off. +corners+ lists their names: top_left, bottom_right …, all, or
+      # the names that points of the outline have.
+      module Corner
+        extend Reshaping
+
+        ALL = %w[bottom_left bottom_right top_right top_left].freeze
+        MEASURES = [Family::Measure.new(name: 'corners', label: 'corners', kind: 'text', default: 'all'),
+                    Family::Measure.new(name: 'form', label: 'form', kind: 'choice', choices: %w[radius chamfer], default: 'radius'),
+                    Family::Measure.new(name: 'size', label: 'size')].freeze
+
+        def self.name = 'corner'
+        def self.title = 'Corner'
+        def self.measures = MEASURES
+        def self.stocks = %w[plate folded_sheet]
+
+        def self.reshape(draft, feature, numbers)
+          named = numbers['corners'].strip.downcase == 'all' ? ALL : numbers['corners'].split(/[\s,]+/)
+          wall = feature.face.to_s.empty? ? {} : { wall: feature.face }
+          wall = {} unless draft.is_a?(Drafts::SheetDraft)
+          named.each { |name| draft.corner(name, numbers['size'], arc: numbers['form'] == 'radius', **wall) }
+        end
+
+        def self.callout(texts) = "#{texts['form'] == 'radius' ? 'R' : 'C'}#{texts['size']}"
+      end
+    end
+  end
+end

@@ -1,0 +1,40 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # A folded sheet laid flat. +panels+ are FlatPattern::Panel; +bends+ [[x0, y0, x1, y1], …] the bend
+    # lines; lengths in mm.
+    class FlatPattern < Value.with(:panels, :bends, :zones)
+      # A panel of it: the wall's name, its frame in the flat plane, its frame in space, its outline.
+      Panel = Struct.new(:wall, :frame, :space, :outline)
+
+      # Factor of the neutral line, DIN 6935: k = 0.65 + 0.5 lg(r/s) for r/s up to 5, else 1 (from memory).
+      def self.factor(radius, gauge)
+        ratio = radius / gauge
+        return 1.0 if ratio > 5
+
+        [0.65 + (0.5 * Math.log10([ratio, 1e-6].max)), 0.0].max
+      end
+
+      # Length of the neutral line in a bend by +angle+ degrees, mm.
+      def self.allowance(radius, gauge, angle) = Math::PI * angle / 180 * (radius + (gauge / 2 * factor(radius, gauge)))
+
+      # From the tangent to where outside lengths are measured, mm: the corner up to 90 degrees, beyond it the
+      # outermost line of the bend (DIN 6935).
+      def self.setback(radius, gauge, angle)
+        angle <= 90 ? (radius + gauge) * Math.tan(angle * Math::PI / 360) : radius + gauge
+      end
+
+      # Compensation v of DIN 6935: flat length = a + b + v, of outside lengths a and b.
+      def self.compensation(radius, gauge, angle) = allowance(radius, gauge, angle) - (2 * setback(radius, gauge, angle))
+
+      # Everything as one area of Planar.
+      def area = Planar.union(panels.map { |panel| placed(panel) } + zones.map { |zone| Planar.polygon(zone) })
+
+      def placed(panel)
+        rings = panel.outline.loops.map { |loop| loop.polygon.map { |x, y| panel.frame.point(x, y).first(2) } }
+        Planar.polygon(rings.first, rings.drop(1))
+      end
+    end
+  end
+end

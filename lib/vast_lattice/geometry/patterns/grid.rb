@@ -1,0 +1,23 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    module Patterns
+      # Rows and columns: +count+ along the direction, +rows+ across it.
+      module Grid
+        MEASURES = [*Linear::MEASURES, Family::Measure.new(name: 'rows', label: 'rows', unit: '', least: :zero),
+                    Family::Measure.new(name: 'row_pitch', label: 'distance of rows', least: :any)].freeze
+
+        def self.name = 'grid'
+        def self.title = 'grid'
+        def self.measures = MEASURES
+        def self.count(numbers, _length) = numbers['count'].floor * numbers['rows'].floor
+
+        def self.offsets(numbers, spot)
+          rows = spot.steps(numbers['rows'].floor, along: spot.other) { |step| step * numbers['row_pitch'] }
+          Linear.offsets(numbers, spot).then { |own| rows.flat_map { |across| own.map { |along| [along[0] + across[0], along[1] + across[1]] } } }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    module Patterns
+      # So many instances, a pitch apart, away from the edge that the position is measured from; from the
+      # centre, both ways.
+      module Linear
+        COUNT = Family::Measure.new(name: 'count', label: 'count', unit: '', least: :zero)
+        PITCH = Family::Measure.new(name: 'pitch', label: 'pitch', least: :any)
+        MEASURES = [COUNT, PITCH].freeze
+
+        def self.name = 'linear'
+        def self.title = 'row'
+        def self.measures = MEASURES
+
+        # Number of instances that it asks for.
+        def self.count(numbers, _span) = numbers['count'].floor
+
+        # Offsets [[x, y], …] of the instances from the first place. +spot+ is a Spot.
+        def self.offsets(numbers, spot)
+          spot.steps(count(numbers, nil)) { |step| step * numbers['pitch'] }
+        end
+      end
+    end
+  end
+end

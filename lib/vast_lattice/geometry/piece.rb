@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # What one instance of a feature takes away (+operation+ :cut) or adds (:add): Layers in the frame of its seat,
+    # or whole bodies. +owner+ is the feature's name.
+    class Piece
+      attr_reader :operation, :seat, :layers, :bodies, :owner, :index, :bounds
+
+      def self.of_layers(operation, seat, layers, owner, index)
+        frame = seat.frame
+        new(operation, seat, layers, layers.map { |layer| layer.body(frame) }, owner, index)
+      end
+
+      def self.of_bodies(operation, seat, bodies, owner, index) = new(operation, seat, [], bodies, owner, index)
+
+      def initialize(operation, seat, layers, bodies, owner, index)
+        @operation = operation
+        @seat = seat
+        @layers = layers.freeze
+        @bodies = bodies.freeze
+        @owner = owner
+        @index = index
+        @bounds = Bounds.around(bodies.map(&:bounds))
+        freeze
+      end
+
+      def wall = seat&.wall
+      def cut? = operation == :cut
+
+      # Whether its shape in its wall is all there is to know: it lies within the clear part, and each run of
+      # material is passed right through or not at all, save the first, in which it may end.
+      def clear?
+        return false if layers.empty? || wall.clear.nil? || !seat.level.zero?
+        return false unless layers.all? { |layer| Relation.of(wall.clear, layer.loop) == :inside }
+
+        low = layers.map(&:low).min
+        wall.runs.each_with_index.all? { |(from, till), run| -low > till || -low <= from || run.zero? }
+      end
+
+      # The layers as far as they meet material, or add it.
+      def effective
+        return layers.filter_map { |layer| layer.clip(0.0, Float::INFINITY) } unless cut?
+
+        wall.runs.flat_map { |from, till| layers.filter_map { |layer| layer.clip(-till, -from) } }
+      end
+    end
+  end
+end

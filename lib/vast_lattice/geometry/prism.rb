@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # A body: a Profile in a Frame's plane, from +low+ to +high+ (mm) along the frame's n. +open+ lists edges of
+    # the outer loop at which other material continues, so that there is no surface.
+    class Prism
+      attr_reader :frame, :profile, :low, :high, :bounds, :open
+
+      def initialize(frame, profile, low, high, open: [])
+        @frame = frame
+        @profile = profile
+        @low = low
+        @high = high
+        @open = open.freeze
+        @bounds = measured_bounds
+        freeze
+      end
+
+      def axis = frame.n
+      def volume = profile.area * (high - low)
+      def centroid = frame.point(*profile.centroid, (low + high) / 2)
+      def within(outer) = Prism.new(frame.within(outer), profile, low, high, open: open)
+
+      # The same with arcs as +count+ chords to a turn.
+      def faceted(count)
+        loops = profile.loops.map { |loop| loop.faceted(count) }
+        Prism.new(frame, Profile.new(loops.first, loops.drop(1)), low, high)
+      end
+
+      # The area in which the plane of +plane+ (a Frame) cuts this body, in that frame; nil where it does not.
+      def section(plane)
+        tilt = Vector.dot(plane.n, axis)
+        return across(plane) if tilt.abs > 1 - 1e-9
+
+        tilt.abs < 1e-9 ? lengthwise(plane) : oblique(plane)
+      end
+
+      # Heights along a direction between which sections change smoothly.
+      def turns(direction)
+        a, b, rise = [frame.u, frame.v, axis].map { |own| Vector.dot(own, direction) }
+        start = Vector.dot(frame.origin, direction)
+        return [start + (low * rise), start + (high * rise)] if rise.abs > 1 - 1e-9
+
+        flat = Math.hypot(a, b)
+        reaches = profile.loops.flat_map { |loop| loop.reaches(a / flat, b / flat) }.uniq { |reach| reach.round(7) }
+        [low, high].product(reaches).map { |height, reach| start + (height * rise) + (reach * flat) }
+      end
+
+      # Faces and Strips of the surface; +owner+ is the name of the feature that made it.
+      def faces(owner = nil)
+        top = Face.new(frame.move(0, 0, high), profile, owner: owner)
+        bottom = Face.flipped(frame.move(0, 0, low), profile, owner: owner)
+        [top, bottom, *strips(owner)]
+      end
+
+      def strips(owner = nil)
+        [Strip.new(frame, profile.outer, low, high, owner: owner, open: open),
+         *profile.inners.map { |loop| Strip.new(frame, loop, low, high, owner: owner, inward: true) }]
+      end
+
+      private
+
+      def measured_bounds
+        box = profile.box
+        corners = [box.left, box.right].product([box.bottom, box.top], [low, high])
+        Bounds.of(corners.map { |x, y, height| frame.point(x, y, height) })
+      end
+
+      def across(plane)
+        height = Vector.dot(Vector.minus(plane.origin, frame.origin), axis)
+        return unless height > low && height < high
+
+        rings = profile.loops.map { |loop| frame.onto(plane, loop.polygon, height) }
+        Planar.polygon(rings.first, rings.drop(1))
+      end
+
+      # The plane holds the axis' direction: strips along it.
+      def lengthwise(plane)
+        a = Vector.dot(plane.n, frame.u)
+        b = Vector.dot(plane.n, frame.v)
+        c = Vector.dot(Vector.minus(plane.origin, frame.origin), plane.n)
+        strips = profile.intervals(a, b, c).map do |from, till|
+          corners = [[from, low], [till, low], [till, high], [from, high]].map { |along, height| [(c * a) - (along * b), (c * b) + (along * a), height] }
+          Planar.polygon(corners.map { |corner| plane.local(frame.point(*corner)).first(2) })
+        end
+        Planar.union(strips)
+      end
+
+      # Height of the plane over x, y is linear; the profile between low and high, seen from the plane.
+      def oblique(plane)
+        rise = Vector.dot(plane.n, axis)
+        start = Vector.dot(Vector.minus(plane.origin, frame.origin), plane.n) / rise
+        a = -Vector.dot(plane.n, frame.u) / rise
+        b = -Vector.dot(plane.n, frame.v) / rise
+        part = Planar.both(profile.polygon, band(a, b, low - start, high - start)) or return
+        Planar.union(Planar.rings(part).map do |outer, holes|
+          lifted = [outer, *holes].map { |ring| ring.map { |x, y| plane.local(frame.point(x, y, start + (a * x) + (b * y))).first(2) } }
+          Planar.polygon(lifted.first, lifted.drop(1))
+        end)
+      end
+
+      # The x, y with from < a·x + b·y < till, as far as the profile reaches.
+      def band(a, b, from, till)
+        steep = Math.hypot(a, b)
+        across = [a / steep, b / steep]
+        box = profile.box
+        wide = box.width + box.height + box.left.abs + box.bottom.abs
+        corners = [[from, -wide], [till, -wide], [till, wide], [from, wide]]
+        Planar.polygon(corners.map { |reach, along| [(across[0] * reach / steep) - (across[1] * along), (across[1] * reach / steep) + (across[0] * along)] })
+      end
+    end
+  end
+end

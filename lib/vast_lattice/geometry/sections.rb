@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # The area in which a plane cuts a solid that is put together in order: first the bodies of a blank, then what
+    # is added and cut. Bodies that are not near are passed over.
+    module Sections
+      # +steps+ lists [operation, body]; the blank's bodies are added first.
+      def self.area(blank_bodies, steps, plane) = changed(blank(blank_bodies, plane), steps, plane)
+
+      # Of bodies that do not overlap.
+      def self.blank(bodies, plane) = Planar.union(bodies.map { |body| body.section(plane) })
+
+      # An area after steps.
+      def self.changed(area, steps, plane)
+        steps.reduce(area) do |found, (operation, body)|
+          section = body.section(plane) or next found
+          operation == :add ? Planar.union([found, section]) : Planar.minus(found, section)
+        end
+      end
+
+      # A plane across a direction, at a height along it.
+      def self.plane(direction, height)
+        helper = direction[0].abs < 0.9 ? Vector::X : Vector::Y
+        across = Vector.unit(Vector.cross(helper, direction))
+        Frame.new(Vector.scale(direction, height), across, Vector.cross(direction, across), direction)
+      end
+    end
+  end
+end

@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # What is wrong with features that can be made, but should not: they touch nothing, run through an edge, overlap,
+    # or leave less than the least wall.
+    class ShapeChecks
+      # +least_wall+ in mm, or nil.
+      def initialize(solid, least_wall)
+        @solid = solid
+        @least = least_wall
+      end
+
+      def findings
+        placed = @solid.built.select { |feature| feature.loops.any? }
+        placed.filter_map { |feature| edges(feature) } + overlaps(placed) + (@least ? walls(placed) + floors(placed) : [])
+      end
+
+      private
+
+      def finding(code, feature, message, remedy)
+        Finding.new(code: code, level: :warning, message: message, remedy: remedy,
+                    place: Place.at('parts', @solid.part.name, 'features', feature.name))
+      end
+
+      def edges(feature)
+        title = feature.feature.title
+        if feature.relations.all?(:outside)
+          finding(:touches_nothing, feature, "#{title} touches nothing of the part.", 'Check its position and its count, or suppress it.')
+        elsif feature.kind.inside? && feature.relations.any? { |relation| relation != :inside }
+          count = feature.relations.count { |relation| relation != :inside }
+          finding(:through_edge, feature, "#{title}: #{count} of #{feature.relations.size} run through the edge of the part#{past(feature)}.",
+                  'Move it inwards, make it smaller, or suppress it here.')
+        end
+      end
+
+      # How far the worst of them reaches over the edge.
+      def past(feature)
+        box = feature.wall.outline.box
+        reach = feature.loops.map { |loop| over(loop.box, box) }.max
+        reach > 1e-9 ? ", by up to #{millimetres(reach)}" : ''
+      end
+
+      def over(box, whole) = [whole.left - box.left, box.right - whole.right, whole.bottom - box.bottom, box.top - whole.top].max
+
+      def millimetres(amount) = Units::Format.quantity(amount.round(3), Units['mm'])
+
+      # Features on one wall, less those that sit on each other.
+      def overlaps(placed)
+        placed.group_by { |feature| feature.wall.name }.values.flat_map do |features|
+          owners = features.flat_map { |feature| feature.loops.map { feature } }
+          pairs = Overlaps.pairs(features.flat_map(&:loops)).map { |one, other| [owners[one], owners[other]] }
+          pairs.uniq.reject { |one, other| seated?(one, other) }.map { |one, other| overlap(one, other) }
+        end
+      end
+
+      def seated?(one, other) = [[one, other], [other, one]].any? { |upper, lower| upper.feature.on&.casecmp?(lower.name) }
+
+      def overlap(one, other)
+        message = one.equal?(other) ? "Instances of #{one.feature.title} overlap each other." : "#{one.feature.title} and #{other.feature.title} overlap."
+        finding(:overlap, other, message, 'Change a position, a pitch or a size.')
+      end
+
+      # The thinnest wall of each feature, to an edge or to a neighbour.
+      def walls(placed)
+        distances = Distances.new(@solid)
+        placed.select { |feature| feature.kind.role == :cut && feature.kind.inside? }.filter_map do |feature|
+          [distances.to_edge(feature), distances.to_neighbour(feature)].compact.min_by(&:amount).then { |thinnest| thin(feature, thinnest) }
+        end
+      end
+
+      def thin(feature, thinnest)
+        return unless thinnest && thinnest.amount.positive? && thinnest.amount < @least - 1e-9
+
+        finding(:thin_wall, feature, "#{feature.feature.title} leaves #{millimetres(thinnest.amount)} to #{thinnest.what}; the least wall is " \
+                                     "#{millimetres(@least)}.", 'Move it, make it smaller, or lower the least wall of the part.')
+      end
+
+      # Floors of pockets and blind holes.
+      def floors(placed)
+        placed.select { |feature| feature.kind.role == :cut && feature.numbers.measures['depth'] && feature.seat.level.zero? && !feature.wall.curved? }.filter_map do |feature|
+          left = feature.wall.depth - feature.numbers.measures['depth']
+          next unless left.positive? && left < @least - 1e-9
+
+          finding(:thin_wall, feature, "#{feature.feature.title} leaves a floor of #{millimetres(left)}; the least wall is #{millimetres(@least)}.",
+                  'Make it less deep, or lower the least wall of the part.')
+        end
+      end
+    end
+  end
+end

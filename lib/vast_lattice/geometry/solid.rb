@@ -1,0 +1,109 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # A part as a solid: a Blank, and the pieces that its features cut and add. Lengths in mm, areas in mm2, volume
+    # in mm3, mass in kg. Pieces that lie clear of everything else are exact in closed form; those that meet each
+    # other or an edge are integrated together.
+    class Solid
+      attr_reader :part, :blank, :features, :clear, :tangled, :frame, :numbers
+
+      # +frame+ places the part in the family. +until_tier+ and such choices are made by whoever picks features.
+      def initialize(part:, blank:, features:, frame:, numbers: {})
+        @part = part
+        @blank = blank
+        @features = features.freeze
+        @frame = frame
+        @numbers = numbers
+        pieces = features.select(&:built?).flat_map(&:pieces)
+        @clear, @tangled = Tangle.sort(blank, pieces)
+      end
+
+      # Owner of the faces that a section lays open.
+      SECTION = '(section)'
+
+      # The same solid, made only with the features that the block picks.
+      def with_features(&) = Solid.new(part: part, blank: blank, features: features.select(&), frame: frame, numbers: numbers)
+
+      # What lies behind a plane (a Frame in the family): all in front of it is cut away.
+      def behind(plane)
+        own = plane.origin.then { |origin| frame.local(origin) }
+        across, upwards = [plane.u, plane.v].map { |one| frame.local(Vector.add(one, frame.origin)) }
+        place = Frame.at(own, across, upwards)
+        kept = features.reject { |feature| feature.pieces.any? && feature.pieces.all? { |piece| before?(piece, place) } }
+        Solid.new(part: part, blank: blank, features: [*kept, opened(place)], frame: frame, numbers: numbers)
+      end
+
+      def volume = @volume ||= blank.volume + clear_changes.sum(&:first) + clusters.sum { |cluster| cluster.change.first }
+
+      # Centre of mass in the part's frame.
+      def centroid
+        @centroid ||= begin
+          changes = clear_changes + clusters.map(&:change)
+          moments = changes.map(&:last).reduce(blank.moments) { |sum, moment| Vector.add(sum, moment) }
+          Vector.scale(moments, 1 / volume)
+        end
+      end
+
+      # The part's own box, in its frame: of the blank where nothing reaches past it or cuts its outermost sides.
+      def bounds
+        @bounds ||= begin
+          outer = blank.bounds
+          exact = (clear + tangled).all? { |piece| within?(piece, outer) } && blank.cuts.empty?
+          exact ? outer : Bounds.of(surface.flat_map { |face| face.facets(96).flat_map(&:points) })
+        end
+      end
+
+      # Area of a plate or sheet, of a bar's section; nil for others.
+      def area
+        return volume / blank.thickness if blank.thickness
+
+        blank.section
+      end
+
+      # Area of the whole surface.
+      def surface_area = @surface_area ||= surface.sum(&:area)
+
+      # Faces, Strips, Cones and Facets.
+      def surface = @surface ||= Surface.new(self).faces
+
+      def built = features.select(&:built?)
+
+      # Number of built instances of all features.
+      def instance_count = built.sum { |feature| feature.loops.size }
+
+      # [clear pieces], [[pieces that meet], …] as Clusters.
+      def clusters = @clusters ||= tangled_groups.map { |group| Cluster.new(blank, group) }
+
+      private
+
+      def before?(piece, place) = piece.bounds.span(place.n).first > Vector.dot(place.origin, place.n)
+
+      # Everything in front of a plane, as the last cut.
+      def opened(place)
+        reach = Vector.length(blank.bounds.size) * 2
+        middle = place.local(blank.bounds.centre)
+        body = Prism.new(place.move(middle[0], middle[1]), Profile.new(Loop.rectangle(2 * reach, 2 * reach)), 0.0, 2 * reach)
+        piece = Piece.of_bodies(:cut, nil, [body], SECTION, 0)
+        PlacedFeature.new(feature: Family::Feature.new(name: SECTION, kind: 'hole'), kind: Features::Hole, state: :hidden, numbers: nil, step: 0, pieces: [piece])
+      end
+
+      def tangled_groups = Tangle.groups(tangled)
+
+      # Strictly inside, or flush with what it sits on.
+      def within?(piece, outer)
+        piece.cut? ? piece.layers.any? && clear.include?(piece) : outer.then { |box| Bounds.around([box, piece.bounds]) == box }
+      end
+
+      def clear_changes
+        @clear_changes ||= clear.flat_map do |piece|
+          sign = piece.cut? ? -1 : 1
+          piece.effective.map do |layer|
+            body = layer.body(piece.seat.frame)
+            [sign * body.volume, Vector.scale(body.centroid, sign * body.volume)]
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # The side of a prism: what a Loop sweeps from +low+ to +high+ along its frame's n. +inward+ where the
+    # material lies outside of the loop; +open+ lists edges of the loop without surface.
+    class Strip
+      attr_reader :frame, :loop, :low, :high, :owner, :inward, :open
+
+      def initialize(frame, loop, low, high, owner: nil, inward: false, open: [])
+        @frame = frame
+        @loop = loop
+        @low = low
+        @high = high
+        @owner = owner
+        @inward = inward
+        @open = open
+        freeze
+      end
+
+      def axis = frame.n
+      def within(outer) = Strip.new(frame.within(outer), loop, low, high, owner: owner, inward: inward, open: open)
+
+      # mm2, exact.
+      def area = Loop.lengths(loop).each_with_index.sum { |length, edge| open.include?(edge) ? 0.0 : length } * (high - low)
+
+      # Bounds of it all.
+      def bounds
+        box = loop.box
+        Bounds.of([box.left, box.right].product([box.bottom, box.top], [low, high]).map { |x, y, z| frame.point(x, y, z) })
+      end
+
+      # Facets around, arcs with +count+ chords to a turn.
+      def facets(count)
+        runs = loop.facet_runs(count)
+        normals = runs.each_index.map { |index| normal(runs[index], runs[(index + 1) % runs.size]) }
+        runs.each_index.reject { |index| open.include?(runs[index][3]) }.map { |index| facet(runs, normals, index) }
+      end
+
+      private
+
+      def normal(from, till)
+        out = Vector.unit(frame.direction([till[1] - from[1], from[0] - till[0], 0.0]))
+        inward ? Vector.scale(out, -1) : out
+      end
+
+      def facet(runs, normals, index)
+        from = runs[index]
+        till = runs[(index + 1) % runs.size]
+        low_from, low_till = [from, till].map { |x, y, *| frame.point(x, y, low) }
+        high_from, high_till = [from, till].map { |x, y, *| frame.point(x, y, high) }
+        sides = [[low_from, high_from, from[2], normals[index - 1]], [low_till, high_till, till[2], normals[(index + 1) % runs.size]]]
+        sharp, soft = sides.partition { |side| !side[2] }
+        ring = [low_from, low_till, high_till, high_from]
+        Facet.new(normals[index], [inward ? ring.reverse : ring], [[low_from, low_till], [high_from, high_till], *sharp.map { |side| side.first(2) }], owner,
+                  soft.map { |one, other, _, beyond| [one, other, beyond] })
+      end
+    end
+  end
+end

@@ -1,0 +1,181 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # The surface of a solid. Faces of the blank that only clear pieces touch stay exact, with exact openings. Where
+    # pieces are tangled, each flat piece of each body's surface is kept as far as there is material on just one
+    # side of it.
+    class Surface
+      # Chords to a full turn where surfaces are cut.
+      FACETS = 48
+      # How far from a surface its two sides are looked at, mm.
+      SIDE = 1e-4
+
+      def initialize(solid)
+        @solid = solid
+        @tangled = solid.tangled.flat_map { |piece| piece.bodies.map { |body| [piece.operation, body.faceted(FACETS), piece.owner] } }
+        @bodies = solid.blank.bodies.map { |body| body.faceted(FACETS) }
+        @steps = @tangled.map { |operation, body, _| [operation, body] }
+        @done = Hash.new { |hash, key| hash[key] = [] }
+      end
+
+      # Faces, Strips, Cones and Facets.
+      def faces
+        found = @solid.blank.faces.flat_map { |face| touched?(face) ? cut(face) : opened(face) }
+        found + @solid.clear.flat_map { |piece| inner_faces(piece) } + tool_faces
+      end
+
+      private
+
+      def touched?(face) = @tangled.any? { |_, body, _| body.bounds.meets?(face.bounds, SIDE) }
+
+      # A face of the blank with the openings that clear pieces make in it.
+      def opened(face)
+        return [face] unless face.is_a?(Face)
+
+        holes = openings(face.frame).select { |loop| holds?(face.profile, loop) }
+        [holes.empty? ? face : face.without(holes)]
+      end
+
+      # Loops of clear pieces in a plane, as they lie in its frame.
+      def openings(plane)
+        @solid.clear.flat_map do |piece|
+          seat = piece.seat.frame
+          next [] unless seat.parallel?(plane.n)
+
+          height = seat.local(plane.origin)[2]
+          piece.layers.select { |layer| opens?(piece, layer, height) }.map { |layer| seat.carry(layer.end_loop(height), plane) }
+        end
+      end
+
+      # A cut opens each plane that it passes, a boss the plane that it stands on.
+      def opens?(piece, layer, height)
+        piece.cut? ? height > layer.low + 1e-9 && height < layer.high - 1e-9 : (height - layer.low).abs < 1e-9
+      end
+
+      def holds?(profile, loop)
+        box = loop.box
+        profile.box.meets?(box) && profile.holds?((box.left + box.right) / 2, (box.bottom + box.top) / 2)
+      end
+
+      # Sides, floors and steps of a clear piece.
+      def inner_faces(piece)
+        frame = piece.seat.frame
+        layers = piece.effective
+        sides = layers.map { |layer| layer.side(frame, piece.owner, piece.cut?) }
+        return sides + layers.map { |layer| Face.new(frame.move(0, 0, layer.high), Profile.new(layer.loop), owner: piece.owner) } unless piece.cut?
+
+        sides + layers.filter_map { |layer| floor(piece, layer, layers) }
+      end
+
+      # What a layer's lower end leaves: a floor, a step around the next layer, or nothing where it goes through.
+      def floor(piece, layer, layers)
+        return if piece.wall.runs.any? { |_, till| (layer.low + till).abs < 1e-9 }
+
+        loop = layer.end_loop(layer.low)
+        following = layers.find { |other| (other.high - layer.low).abs < 1e-9 }
+        below = following && following.end_loop(layer.low)
+        return if below && (loop.area - below.area).abs < 1e-6
+
+        Face.new(piece.seat.frame.move(0, 0, layer.low), Profile.new(loop, [below].compact), owner: piece.owner)
+      end
+
+      # Surfaces of the tangled bodies themselves.
+      def tool_faces = @tangled.flat_map { |_, body, owner| body.faces(owner).flat_map { |face| cut(face) } }
+
+      # The parts of a face that have material on one side only, as Facets or Faces.
+      def cut(face)
+        face.facets(FACETS).flat_map do |facet|
+          facet = Facet.new(facet.normal, facet.rings, facet.edges, facet.owner || face.owner, facet.soft)
+          kept(facet)
+        end
+      end
+
+      def kept(facet)
+        return [] if outside?(facet)
+        return [facet] if whole?(facet)
+
+        frame = facet.frame
+        area = flat(facet.rings, frame)
+        done = @done[plane_key(frame)]
+        area = done.reduce(area) { |left, (_, rings)| left && Planar.minus(left, flat(rings, frame)) } or return []
+
+        below, above = [-SIDE, SIDE].map { |side| near_area(facet, frame.move(0, 0, side)) }
+        out = Planar.both(area, Planar.minus(below, above))
+        into = Planar.both(area, Planar.minus(above, below))
+        done << [frame, facet.rings]
+        [*pieces(out, frame, facet, 1.0), *pieces(into, frame, facet, -1.0)]
+      end
+
+      # Most pieces of a surface are nowhere near anything that cuts them.
+      def whole?(facet) = facet.owner.nil? && near(@steps, facet).empty? && openings(facet.frame).empty?
+
+      def near(steps, facet)
+        bounds = facet.bounds
+        steps.select { |_, body| body.bounds.meets?(bounds, SIDE) }
+      end
+
+      # A tool's surface where there is no material.
+      def outside?(facet)
+        bounds = facet.bounds
+        @bodies.none? { |body| body.bounds.meets?(bounds, SIDE) } && near(@steps, facet).none? { |operation, _| operation == :add }
+      end
+
+      def flat(rings, frame)
+        flat = rings.map { |ring| ring.map { |point| frame.local(point) } }
+        Planar.polygon(*flat.map { |ring| ring.map { |x, y, _| [x, y] } }.then { |outer, *holes| [outer, holes] })
+      end
+
+      # Faces in one plane are only looked at once.
+      def plane_key(frame)
+        normal = frame.n.map { |part| part.round(6) + 0.0 }
+        turned = (normal <=> [0.0, 0.0, 0.0]).negative?
+        sign = turned ? -1 : 1
+        [*normal.map { |part| (part * sign) + 0.0 }, (Vector.dot(frame.origin, frame.n) * sign).round(4) + 0.0]
+      end
+
+      def near_area(facet, plane)
+        bounds = facet.bounds
+        material = @bodies.select { |body| body.bounds.meets?(bounds, SIDE) }
+        Sections.area(material, near(@steps, facet), plane)
+      end
+
+      def pieces(area, frame, facet, sign)
+        return [] unless area
+
+        Planar.rings(area).reject { |outer, _| thin?(outer) }.map do |outer, holes|
+          loops = [outer, *holes] + openings(frame).select { |loop| ring_holds?(outer, loop) }.map { |loop| loop.faceted(FACETS).vertices.map { |x, y, _| [x, y] } }
+          rings = loops.map { |ring| ring.map { |x, y| frame.point(x, y) } }
+          rings = rings.map(&:reverse) if sign.negative?
+          sharp, soft = sorted_edges(rings, facet, sign)
+          Facet.new(Vector.scale(facet.normal, sign), rings, sharp, facet.owner, soft)
+        end
+      end
+
+      def thin?(ring) = Planar.polygon(ring).area < 1e-5
+
+      def ring_holds?(ring, loop)
+        box = loop.box
+        outline = Loop.new(ring.map { |x, y| [x, y, 0.0] })
+        outline.box.meets?(box) && outline.holds?((box.left + box.right) / 2, (box.bottom + box.top) / 2)
+      end
+
+      # Edges on a soft side of the facet stay soft.
+      def sorted_edges(rings, facet, sign)
+        edges = rings.flat_map { |ring| [*ring, ring.first].each_cons(2).to_a }
+        soft = []
+        sharp = edges.reject do |edge|
+          side = facet.soft.find { |from, till, _| edge.all? { |point| on_line?(point, from, till) } }
+          soft << [*edge, Vector.scale(side[2], sign)] if side
+        end
+        [sharp, soft]
+      end
+
+      def on_line?(point, from, till)
+        along = Vector.minus(till, from)
+        away = Vector.minus(point, from)
+        Vector.length(Vector.cross(along, away)) < 1e-5 * Vector.length(along)
+      end
+    end
+  end
+end
