@@ -34,7 +34,7 @@ module VastLattice
         value = given.fetch(name, default)
         raise ArgumentError, "#{self.class}: missing #{name}" if REQUIRED.equal?(value)
 
-        instance_variable_set(self.class.slots[name], Ractor.make_shareable(value))
+        instance_variable_set(self.class.slots[name], kept(value))
       end
       refuse_unknown(given) unless given.each_key.all? { |name| self.class.fields.key?(name) }
       freeze
@@ -55,6 +55,8 @@ module VastLattice
     def inspect = "#<#{self.class} #{to_h.map { |name, value| "#{name}=#{value.is_a?(Value) ? value.class : value.inspect[0, 40]}" }.join(' ')}>"
 
     private
+
+    def kept(value) = Ractor.make_shareable(value)
 
     def refuse_unknown(given)
       raise ArgumentError, "#{self.class}: unknown #{(given.keys - self.class.fields.keys).join(', ')}"

@@ -32,6 +32,7 @@ module VastLattice
         span(from, till) { |a, b| @canvas.line(at, a, at, b, **stroke) }
         arrows(from, till).each { |y, way| arrow(at, y, 0, way) }
         middle = (from - till).abs < TIGHT ? [from, till].min - ARROW - (text.size * 3.2) - 4 : (from + till) / 2
+        middle = [middle, (text.size * 3.2) + 2].max
         @canvas.text(at - 3, middle, text, transform: "rotate(-90 #{(at - 3).round(2)} #{middle.round(2)})", **TEXT)
       end
 

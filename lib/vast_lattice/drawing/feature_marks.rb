@@ -48,21 +48,32 @@ module VastLattice
 
       def shapes(feature)
         return flange(feature) unless feature.seat
-        return feature.loops.map { |loop| @frame.loop_path(wall_frame(feature).carry(loop, @view)) } if level?(feature)
+        return wall_frame(feature).then { |frame| feature.loops.map { |loop| @frame.loop_path(frame.carry(loop, @view)) } } if level?(feature)
 
         feature.pieces.map { |piece| @frame.ring_path(silhouette(piece)) }
       end
 
       # The outline of a piece seen from elsewhere: the hull of its corners within the part.
       def silhouette(piece)
-        corners = piece.bodies.flat_map { |body| corners(body) }.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
+        low, high = depths(piece)
+        corners = piece.layers.flat_map { |layer| corners(piece, layer, low, high) }.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
+        return piece.bodies.flat_map { |body| body.bounds.corners }.map { |point| @view.local(@solid.frame.point(*point)).first(2) }.minmax if corners.empty?
+
         hull = Geometry::Planar.hull(corners)
         hull ? Geometry::Planar.rings(hull).first.first : corners.minmax
       end
 
-      def corners(body)
-        bounds = @solid.blank.bounds
-        body.bounds.corners.map { |point| point.each_with_index.map { |part, axis| body.bounds.size[axis] > 1e4 ? part.clamp(bounds.low[axis], bounds.high[axis]) : part } }
+      def corners(piece, layer, low, high)
+        box = layer.loop.box
+        [box.left, box.right].product([box.bottom, box.top], [[layer.low, low].max, [layer.high, high].min]).map { |x, y, height| piece.seat.frame.point(x, y, height) }
+      end
+
+      # From the far side of the part to the surface, as far as the piece goes; of what is added, all of it.
+      def depths(piece)
+        return [0.0, Float::INFINITY] unless piece.cut?
+
+        seat = piece.seat
+        [-(seat.wall.runs.last.last + (seat.wall.curved? ? 2 * seat.level : seat.level)), 0.0]
       end
 
       # What a feature made of the workpiece itself, such as a flange.
@@ -83,43 +94,39 @@ module VastLattice
       def centre_lines(feature)
         return unless feature.seat
 
-        if level?(feature)
-          feature.loops.each { |loop| crossed(wall_frame(feature).carry(loop, @view).box) }
-        else
-          feature.pieces.each { |piece| axis(piece) }
-        end
+        lines = level?(feature) ? crosses(feature) : feature.pieces.filter_map { |piece| axis(piece) }
+        @canvas.path(lines.join, **STYLE) if lines.any?
       end
 
-      STYLE = { stroke: ModelView::CENTRE, stroke_width: 0.6, stroke_dasharray: '7 2 1.5 2' }.freeze
+      STYLE = { fill: 'none', stroke: ModelView::CENTRE, stroke_width: 0.6, stroke_dasharray: '7 2 1.5 2' }.freeze
       OVER = 4.0
+
+      def crosses(feature)
+        frame = wall_frame(feature)
+        feature.loops.filter_map { |loop| crossed(frame.carry(loop, @view).box) }
+      end
 
       # Crossed chain lines, where they can be told apart.
       def crossed(box)
         return if [box.width, box.height].min * @frame.scale < SMALLEST
 
-        x = @frame.x((box.left + box.right) / 2)
-        y = @frame.y((box.bottom + box.top) / 2)
-        @canvas.line(@frame.x(box.left) - OVER, y, @frame.x(box.right) + OVER, y, **STYLE)
-        @canvas.line(x, @frame.y(box.top) - OVER, x, @frame.y(box.bottom) + OVER, **STYLE)
+        x, y = box.middle
+        over = OVER / @frame.scale
+        @frame.line_path([box.left - over, y], [box.right + over, y]) + @frame.line_path([x, box.bottom - over], [x, box.top + over])
       end
 
       # The middle of a piece along its axis, seen from the side.
       def axis(piece)
         layer = piece.layers.first or return
-        box = layer.loop.box
-        x = (box.left + box.right) / 2
-        y = (box.bottom + box.top) / 2
-        from, till = [piece.layers.map(&:low).min, piece.layers.map(&:high).max].map do |height|
-          @view.local(@solid.frame.point(*piece.seat.frame.point(x, y, height)))
+        low, high = depths(piece)
+        from, till = [[piece.layers.map(&:low).min, low].max, [piece.layers.map(&:high).max, high].min].map do |height|
+          @view.local(@solid.frame.point(*piece.seat.frame.point(*layer.loop.box.middle, height))).first(2)
         end
-        from_x, from_y = [@frame.x(from[0]), @frame.y(from[1])]
-        till_x, till_y = [@frame.x(till[0]), @frame.y(till[1])]
-        length = Math.hypot(till_x - from_x, till_y - from_y)
+        length = Math.hypot(till[0] - from[0], till[1] - from[1])
         return if length < 1e-3
 
-        over_x = (till_x - from_x) / length * OVER
-        over_y = (till_y - from_y) / length * OVER
-        @canvas.line(from_x - over_x, from_y - over_y, till_x + over_x, till_y + over_y, **STYLE)
+        step = [0, 1].map { |at| (till[at] - from[at]) / length * OVER / @frame.scale }
+        @frame.line_path([from[0] - step[0], from[1] - step[1]], [till[0] + step[0], till[1] + step[1]])
       end
 
       # Engraved or printed text, as large as its letters.

@@ -24,7 +24,7 @@ module VastLattice
       def edge_path(edge)
         return "L#{point(*edge[2, 2])}" if edge.last.zero?
 
-        radius = Geometry::Loop.arc(*edge)[2] * scale
+        radius = Geometry::Edge.radius(edge) * scale
         large = edge.last.abs > 1 ? 1 : 0
         "A#{radius.round(2)} #{radius.round(2)} 0 #{large} #{edge.last.positive? ? 0 : 1} #{point(*edge[2, 2])}"
       end

@@ -31,7 +31,7 @@ module VastLattice
 
       private
 
-      def key(loop) = loop.vertices.map { |x, y, _| [x.round(3), y.round(3)] }.sort
+      def key(loop) = loop.box.then { |box| [box.left, box.right, box.bottom, box.top].map { |part| part.round(3) } << loop.vertices.size }
 
       def frame_of(frame) = frame.within(@solid.frame)
       def facing(normal) = Geometry::Vector.dot(@solid.frame.direction(normal), @view.n)
@@ -56,7 +56,7 @@ module VastLattice
         [Patch.new(outlines(face), [], [], @view.local(@solid.frame.point(*face.frame.origin))[2], 1.0, face.owner)]
       end
 
-      def outlines(face) = face.profile.loops.map { |loop| frame_of(face.frame).carry(loop, @view) }
+      def outlines(face) = frame_of(face.frame).then { |frame| face.profile.loops.map { |loop| frame.carry(loop, @view) } }
 
       def patch(facet)
         tone = facing(facet.normal)

@@ -8,7 +8,7 @@ module VastLattice
 
       # +tone+ from 0 (edge-on) to 1 (facing).
       def self.of(colour, tone)
-        factor = DARKEST + ((1 - DARKEST) * tone.round(1))
+        factor = DARKEST + ((1 - DARKEST) * tone.round(2))
         "##{colour.delete('#').scan(/../).map { |part| format('%02x', (part.hex * factor).round) }.join}"
       end
     end

@@ -103,7 +103,13 @@ module VastLattice
         wall = feature.wall
         # In a view that is turned against the wall, its directions change places.
         along = Geometry::Vector.dot(frame.u, @view.u).abs > 0.5 ? axis : { horizontal: :vertical, vertical: :horizontal }[axis]
-        [position(feature, along, axis, centres.first, frame, wall), row(feature, along, axis, centres)].compact
+        [position(feature, along, axis, nearest(centres, axis), frame, wall), row(feature, along, axis, centres)].compact
+      end
+
+      # Of the instances that stand level with the first, the one nearest to the dimension line.
+      def nearest(centres, axis)
+        at = axis == :horizontal ? 0 : 1
+        centres.select { |centre| (centre[at] - centres.first[at]).abs < 1e-6 }.max_by { |centre| centre[1 - at] }
       end
 
       def position(feature, along, axis, centre, frame, wall)

@@ -7,7 +7,7 @@ module VastLattice
     module BarSections
       # A Profile; +flats+ are the walls it has: [name, clear band from, till (mm across the wall), runs];
       # +curved+ where its side is round.
-      class Section < Value.with(:profile, flats: [], curved: false)
+      class Section < Plain.with(:profile, flats: [], curved: false)
       end
 
       module_function
@@ -125,7 +125,7 @@ module VastLattice
         loop = Loop.new(points.map { |y, z, *| [y.to_f, z.to_f, 0.0] })
         fillets = points.select { |point| point[2].to_f.positive? }
         fillets.reduce(loop) do |found, (y, z, radius)|
-          index = found.vertices.index { |x, up, _| (x - y).abs < 1e-9 && (up - z).abs < 1e-9 }
+          index = found.vertex_at(y, z)
           found.without_corner(index, radius, arc: true) || impossible('root radius', 'section')
         end
       end

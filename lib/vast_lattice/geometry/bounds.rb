@@ -3,15 +3,36 @@
 module VastLattice
   module Geometry
     # An upright box in space: its lowest and highest corner in mm.
-    class Bounds < Value.with(:low, :high)
+    class Bounds
+      attr_reader :low, :high
+
       # Around points.
       def self.of(points)
         xs, ys, zs = points.transpose
-        new(low: [xs.min, ys.min, zs.min], high: [xs.max, ys.max, zs.max])
+        new([xs.min, ys.min, zs.min], [xs.max, ys.max, zs.max])
+      end
+
+      # Around a Box in a frame's plane, between two heights.
+      def self.of_box(frame, box, low = 0.0, high = 0.0)
+        middle = frame.point(*box.middle, (low + high) / 2)
+        wide = box.width / 2
+        tall = box.height / 2
+        deep = (high - low) / 2
+        reach = [0, 1, 2].map { |axis| (frame.u[axis].abs * wide) + (frame.v[axis].abs * tall) + (frame.n[axis].abs * deep) }
+        new(Vector.minus(middle, reach), Vector.add(middle, reach))
       end
 
       # Around other bounds.
-      def self.around(list) = of(list.flat_map { |bounds| [bounds.low, bounds.high] })
+      def self.around(list)
+        return list.first if list.size == 1
+
+        of(list.flat_map { |bounds| [bounds.low, bounds.high] })
+      end
+
+      def initialize(low, high)
+        @low = low
+        @high = high
+      end
 
       # Length along x, y and z.
       def size = Vector.minus(high, low)
@@ -20,12 +41,16 @@ module VastLattice
 
       # Whether the two come within +reach+ of each other.
       def meets?(other, reach = 0.0)
-        (0..2).all? { |axis| low[axis] <= other.high[axis] + reach && other.low[axis] <= high[axis] + reach }
+        low[0] <= other.high[0] + reach && other.low[0] <= high[0] + reach && low[1] <= other.high[1] + reach &&
+          other.low[1] <= high[1] + reach && low[2] <= other.high[2] + reach && other.low[2] <= high[2] + reach
       end
+
+      # Whether +other+ lies within, touching or not.
+      def holds?(other) = [0, 1, 2].all? { |axis| other.low[axis] >= low[axis] - 1e-9 && other.high[axis] <= high[axis] + 1e-9 }
 
       # Lowest and highest reach along a direction.
       def span(direction)
-        ends = (0..2).map { |axis| [low[axis] * direction[axis], high[axis] * direction[axis]].minmax }
+        ends = [0, 1, 2].map { |axis| [low[axis] * direction[axis], high[axis] * direction[axis]].minmax }
         [ends.sum(&:first), ends.sum(&:last)]
       end
 

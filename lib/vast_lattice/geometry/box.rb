@@ -3,9 +3,20 @@
 module VastLattice
   module Geometry
     # An upright rectangle in mm.
-    class Box < Value.with(:left, :bottom, :right, :top)
+    class Box
+      attr_reader :left, :bottom, :right, :top
+
+      def initialize(left:, bottom:, right:, top:)
+        @left = left
+        @bottom = bottom
+        @right = right
+        @top = top
+        freeze
+      end
+
       def width = right - left
       def height = top - bottom
+      def middle = [(left + right) / 2, (bottom + top) / 2]
 
       def move(over, upwards) = Box.new(left: left + over, right: right + over, bottom: bottom + upwards, top: top + upwards)
 

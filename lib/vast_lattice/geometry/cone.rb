@@ -13,7 +13,6 @@ module VastLattice
         @radii = radii
         @owner = owner
         @inward = inward
-        freeze
       end
 
       def axis = frame.n
@@ -22,10 +21,7 @@ module VastLattice
       # Lateral area of a frustum: π (R + r) times its slant height.
       def area = Math::PI * radii.sum * Math.hypot(high - low, radii[1] - radii[0])
 
-      def bounds
-        radius = radii.max
-        Bounds.of([-radius, radius].product([-radius, radius], [low, high]).map { |x, y, z| frame.point(x, y, z) })
-      end
+      def bounds = @bounds ||= Bounds.of_box(frame, Loop.circle(radii.max * 2).box, low, high)
 
       def facets(count)
         normals = Array.new(count) { |index| normal((index + 0.5) * 2 * Math::PI / count, count) }

@@ -4,7 +4,7 @@ module VastLattice
   module Geometry
     # A flat face of a solid: a Profile in the plane of a Frame whose n points out of the material.
     class Face
-      attr_reader :frame, :profile, :owner, :bounds
+      attr_reader :frame, :profile, :owner
 
       # The face on the far side of a plane.
       def self.flipped(frame, profile, owner: nil)
@@ -17,11 +17,9 @@ module VastLattice
         @frame = frame
         @profile = profile
         @owner = owner
-        box = profile.box
-        @bounds = Bounds.of([box.left, box.right].product([box.bottom, box.top]).map { |x, y| frame.point(x, y) })
-        freeze
       end
 
+      def bounds = @bounds ||= Bounds.of_box(frame, profile.box)
       def normal = frame.n
       def area = profile.area
       def within(outer) = Face.new(frame.within(outer), profile, owner: owner)
@@ -30,7 +28,7 @@ module VastLattice
 
       # Itself as a Facet, arcs with +count+ chords to a turn.
       def facets(count)
-        rings = profile.loops.map { |loop| loop.facet_points(count).map { |x, y, _| frame.point(x, y) } }
+        rings = profile.loops.map { |loop| loop.facet_runs(count).map { |x, y, _| frame.point(x, y) } }
         [Facet.new(normal, rings, rings.flat_map { |ring| [*ring, ring.first].each_cons(2).to_a }, owner)]
       end
     end

@@ -18,7 +18,7 @@ module VastLattice
 
       def facets(_count) = [self]
       def points = rings.first
-      def bounds = Bounds.of(rings.first)
+      def bounds = @bounds ||= Bounds.of(rings.first)
 
       def within(frame)
         moved = ->(point) { frame.point(*point) }

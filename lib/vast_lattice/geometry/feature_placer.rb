@@ -10,6 +10,7 @@ module VastLattice
         @blank = blank
         @builder = builder
         @placed = {}
+        @shapes = {}
       end
 
       # PlacedFeatures of the builder's entries, in their order.
@@ -73,7 +74,7 @@ module VastLattice
       def instances(feature, kind, numbers, seat)
         starts(feature, numbers, seat).each_with_index.flat_map do |start, group|
           spots(feature, numbers, seat, start)&.each_with_index&.filter_map { |place, index| instance(kind, numbers.at(index + 1), seat, place, group) } || (return nil)
-        end.each { |instance| return impossible(feature) if instance[:loop].nil? }
+        end.each { |instance| return impossible(feature) if instance[:loop].nil? || instance[:layers].nil? }
       end
 
       def impossible(feature)
@@ -136,18 +137,27 @@ module VastLattice
 
         wall = seat.wall
         seat = seat.with(level: wall.height(place[0])) if wall.curved? && seat.level.zero?
-        loop = kind.loop(numbers.measures) if numbers.measures.all? { |_, amount| !amount.is_a?(Float) || amount.finite? }
-        { loop: loop && placed_loop(loop, wall, place), seat: seat, numbers: numbers, place: place }
+        loop, layers = shape(kind, numbers, seat)
+        { loop: loop && placed_loop(loop, wall, place), seat: seat, layers: layers, place: place }
+      end
+
+      # The loop and the layers about the origin; the same for all instances that have the same numbers and level.
+      def shape(kind, numbers, seat)
+        @shapes[[kind, numbers, seat.level, seat.wall]] ||= begin
+          known = numbers.measures.none? { |_, amount| amount.is_a?(Float) && !amount.finite? }
+          loop = kind.loop(numbers.measures) if known
+          [loop, loop ? kind.layers(numbers.measures, seat) : nil]
+        end
       end
 
       # As people see it on a mirrored wall: angles turn the same way.
       def placed_loop(loop, wall, place) = (wall.mirrored ? loop.mirrored : loop).move(*place)
 
       def piece(entry, instance, index)
-        seat = instance[:seat]
-        layers = entry[:kind].layers(instance[:numbers].measures, seat) || (return)
-        layers = layers.map { |layer| layer.with(loop: placed_loop(layer.loop, seat.wall, instance[:place])) }
-        return if layers.empty?
+        seat, layers = instance.values_at(:seat, :layers)
+        return if layers.nil? || layers.empty?
+
+        layers = layers.map { |layer| layer.at(placed_loop(layer.loop, seat.wall, instance[:place])) }
 
         Piece.of_layers(entry[:kind].role, seat, layers, entry[:feature].name, index)
       end

@@ -54,10 +54,15 @@ module VastLattice
 
       # A Loop of this frame's plane as it lies in the parallel plane of another; counter-clockwise there.
       def carry(loop, other)
+        if @u == other.u && @v == other.v
+          x, y, = other.local(@origin)
+          return loop.move(x, y)
+        end
+
         flipped = Vector.dot(@n, other.n).negative?
         points = onto(other, loop.vertices)
         bulges = loop.vertices.map(&:last)
-        return Loop.new(points.zip(bulges).map { |(x, y), bulge| [x, y, bulge] }) unless flipped
+        return Loop.new(points.zip(bulges).map { |(x, y), bulge| [x, y, bulge] }, area: loop.area) unless flipped
 
         # Backwards, each edge starts where it ended; seen from behind and backwards, an arc keeps its bulge.
         Loop.new(points.reverse.zip(bulges.reverse.rotate(1)).map { |(x, y), bulge| [x, y, bulge] })

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require 'delegate'
+require 'forwardable'
 
 module VastLattice
   module Geometry
@@ -8,20 +8,23 @@ module VastLattice
     # it is remembered by the plan, so that an outcome in which nothing of a part has changed costs nothing.
     class Model
       # A solid with what its outcome says of it.
-      class Body < SimpleDelegator
-        attr_reader :material, :colour, :shown
+      class Body
+        extend Forwardable
+
+        attr_reader :solid, :material, :colour, :shown
+
+        def_delegators :solid, :part, :blank, :features, :built, :frame, :numbers, :volume, :area, :surface, :surface_area, :centroid, :bounds,
+                       :instance_count, :clear, :tangled
 
         HEX = /\A#\h{6}\z/
 
         # +material+ is a Materials::Material; +colour+ a text, which is drawn if it is #rrggbb.
         def initialize(solid, material, colour, shown)
-          super(solid)
+          @solid = solid
           @material = material
           @colour = colour.match?(HEX) ? colour : material.colour
           @shown = shown
         end
-
-        def solid = __getobj__
 
         # The same body with some features only, or behind a plane.
         def only(&) = Body.new(solid.with_features(&), material, colour, shown)

@@ -5,24 +5,26 @@ module VastLattice
     # What one instance of a feature takes away (+operation+ :cut) or adds (:add): Layers in the frame of its seat,
     # or whole bodies. +owner+ is the feature's name.
     class Piece
-      attr_reader :operation, :seat, :layers, :bodies, :owner, :index, :bounds
+      attr_reader :operation, :seat, :layers, :owner, :index
 
-      def self.of_layers(operation, seat, layers, owner, index)
-        frame = seat.frame
-        new(operation, seat, layers, layers.map { |layer| layer.body(frame) }, owner, index)
-      end
-
+      def self.of_layers(operation, seat, layers, owner, index) = new(operation, seat, layers, nil, owner, index)
       def self.of_bodies(operation, seat, bodies, owner, index) = new(operation, seat, [], bodies, owner, index)
 
       def initialize(operation, seat, layers, bodies, owner, index)
         @operation = operation
         @seat = seat
-        @layers = layers.freeze
-        @bodies = bodies.freeze
+        @layers = layers
+        @bodies = bodies
         @owner = owner
         @index = index
-        @bounds = Bounds.around(bodies.map(&:bounds))
-        freeze
+      end
+
+      def bodies = @bodies ||= layers.map { |layer| layer.body(seat.frame) }
+
+      def bounds
+        @bounds ||= if layers.empty? then Bounds.around(bodies.map(&:bounds))
+                    else Bounds.around(layers.map { |layer| Bounds.of_box(seat.frame, layer.loop.box, layer.low, layer.high) })
+                    end
       end
 
       def wall = seat&.wall

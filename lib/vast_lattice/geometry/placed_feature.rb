@@ -29,7 +29,7 @@ module VastLattice
       def wall = seat&.wall
 
       # Centres of the instances in the plane of the wall.
-      def centres = loops.map { |loop| loop.box.then { |box| [(box.left + box.right) / 2, (box.bottom + box.top) / 2] } }
+      def centres = loops.map { |loop| loop.box.middle }
 
       # The same in the space of the part.
       def points = seat ? centres.map { |x, y| seat.frame.point(x, y) } : []

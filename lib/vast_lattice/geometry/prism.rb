@@ -5,19 +5,18 @@ module VastLattice
     # A body: a Profile in a Frame's plane, from +low+ to +high+ (mm) along the frame's n. +open+ lists edges of
     # the outer loop at which other material continues, so that there is no surface.
     class Prism
-      attr_reader :frame, :profile, :low, :high, :bounds, :open
+      attr_reader :frame, :profile, :low, :high, :open
 
       def initialize(frame, profile, low, high, open: [])
         @frame = frame
         @profile = profile
         @low = low
         @high = high
-        @open = open.freeze
-        @bounds = measured_bounds
-        freeze
+        @open = open
       end
 
       def axis = frame.n
+      def bounds = @bounds ||= Bounds.of_box(frame, profile.box, low, high)
       def volume = profile.area * (high - low)
       def centroid = frame.point(*profile.centroid, (low + high) / 2)
       def within(outer) = Prism.new(frame.within(outer), profile, low, high, open: open)
@@ -60,12 +59,6 @@ module VastLattice
       end
 
       private
-
-      def measured_bounds
-        box = profile.box
-        corners = [box.left, box.right].product([box.bottom, box.top], [low, high])
-        Bounds.of(corners.map { |x, y, height| frame.point(x, y, height) })
-      end
 
       def across(plane)
         height = Vector.dot(Vector.minus(plane.origin, frame.origin), axis)

@@ -8,8 +8,7 @@ module VastLattice
 
       def initialize(outer, inners = [])
         @outer = outer
-        @inners = inners.freeze
-        freeze
+        @inners = inners
       end
 
       def loops = [outer, *inners]

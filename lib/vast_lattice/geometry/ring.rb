@@ -8,7 +8,7 @@ module VastLattice
       # A circle of radius 1 as a polygon of the same area.
       ROUND = Loop.circle(2.0).polygon.freeze
 
-      attr_reader :frame, :low, :high, :outer, :inner, :bounds
+      attr_reader :frame, :low, :high, :outer, :inner
 
       # With +facets+, it is the many-sided body whose corners lie on the round one.
       def initialize(frame, low, high, outer, inner = [0.0, 0.0], facets: nil)
@@ -16,13 +16,12 @@ module VastLattice
         @frame = frame
         @low = low
         @high = high
-        @outer = outer.freeze
-        @inner = inner.freeze
-        @bounds = measured_bounds
-        freeze
+        @outer = outer
+        @inner = inner
       end
 
       def axis = frame.n
+      def bounds = @bounds ||= Bounds.of_box(frame, Loop.circle(outer.max * 2).box, low, high)
       def height = high - low
       def within(other) = Ring.new(frame.within(other), low, high, outer, inner, facets: @facets)
       def faceted(count) = Ring.new(frame, low, high, outer, inner, facets: count)
@@ -78,12 +77,6 @@ module VastLattice
 
       # First moment of a frustum about its lower end.
       def cone_moment(from, till) = Math::PI * (height**2) / 12 * ((from**2) + (2 * from * till) + (3 * (till**2)))
-
-      def measured_bounds
-        radius = outer.max
-        corners = [-radius, radius].product([-radius, radius], [low, high])
-        Bounds.of(corners.map { |x, y, z| frame.point(x, y, z) })
-      end
 
       def radius_at(radii, at) = radii[0] + ((radii[1] - radii[0]) * (at - low) / height)
 

@@ -4,13 +4,14 @@ module VastLattice
   module Geometry
     # Where the instances of a feature sit: a Wall, the +level+ over it (mm; below zero in a pocket), and from
     # there the depth through the first material and through all of it.
-    class Seat < Value.with(:wall, :level, :through, :all)
+    class Seat < Plain.with(:wall, :level, :through, :all)
       # On a wall itself.
       def self.on(wall, level = 0.0)
         new(wall: wall, level: level, through: wall.depth + level, all: wall.depth(all: true) + level)
       end
 
-      def frame = wall.frame.move(0, 0, level)
+      # The frame of its plane.
+      def frame = level.zero? ? wall.frame : wall.frame.move(0, 0, level)
 
       # How far above itself a cut begins: over the highest of the wall.
       def over = [-level, 0.0].max + Wall::OVER

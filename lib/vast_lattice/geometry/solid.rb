@@ -49,7 +49,7 @@ module VastLattice
       def bounds
         @bounds ||= begin
           outer = blank.bounds
-          exact = (clear + tangled).all? { |piece| within?(piece, outer) } && blank.cuts.empty?
+          exact = blank.cuts.empty? && tangled.none?(&:cut?) && (clear + tangled).all? { |piece| piece.cut? || outer.holds?(piece.bounds) }
           exact ? outer : Bounds.of(surface.flat_map { |face| face.facets(96).flat_map(&:points) })
         end
       end
@@ -90,17 +90,12 @@ module VastLattice
 
       def tangled_groups = Tangle.groups(tangled)
 
-      # Strictly inside, or flush with what it sits on.
-      def within?(piece, outer)
-        piece.cut? ? piece.layers.any? && clear.include?(piece) : outer.then { |box| Bounds.around([box, piece.bounds]) == box }
-      end
-
       def clear_changes
         @clear_changes ||= clear.flat_map do |piece|
           sign = piece.cut? ? -1 : 1
           piece.effective.map do |layer|
-            body = layer.body(piece.seat.frame)
-            [sign * body.volume, Vector.scale(body.centroid, sign * body.volume)]
+            volume = sign * layer.volume
+            [volume, Vector.scale(piece.seat.frame.point(*layer.centroid), volume)]
           end
         end
       end

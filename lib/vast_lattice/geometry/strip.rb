@@ -15,20 +15,15 @@ module VastLattice
         @owner = owner
         @inward = inward
         @open = open
-        freeze
       end
 
       def axis = frame.n
       def within(outer) = Strip.new(frame.within(outer), loop, low, high, owner: owner, inward: inward, open: open)
 
       # mm2, exact.
-      def area = Loop.lengths(loop).each_with_index.sum { |length, edge| open.include?(edge) ? 0.0 : length } * (high - low)
+      def area = loop.edges.each_with_index.sum { |edge, index| open.include?(index) ? 0.0 : Edge.length(edge) } * (high - low)
 
-      # Bounds of it all.
-      def bounds
-        box = loop.box
-        Bounds.of([box.left, box.right].product([box.bottom, box.top], [low, high]).map { |x, y, z| frame.point(x, y, z) })
-      end
+      def bounds = @bounds ||= Bounds.of_box(frame, loop.box, low, high)
 
       # Facets around, arcs with +count+ chords to a turn.
       def facets(count)

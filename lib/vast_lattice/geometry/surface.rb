@@ -33,13 +33,15 @@ module VastLattice
       def opened(face)
         return [face] unless face.is_a?(Face)
 
-        holes = openings(face.frame).select { |loop| holds?(face.profile, loop) }
+        holes = openings(face.frame, face.bounds).select { |loop| holds?(face.profile, loop) }
         [holes.empty? ? face : face.without(holes)]
       end
 
       # Loops of clear pieces in a plane, as they lie in its frame.
-      def openings(plane)
+      def openings(plane, bounds)
         @solid.clear.flat_map do |piece|
+          next [] unless piece.bounds.meets?(bounds, SIDE)
+
           seat = piece.seat.frame
           next [] unless seat.parallel?(plane.n)
 
@@ -108,7 +110,7 @@ module VastLattice
       end
 
       # Most pieces of a surface are nowhere near anything that cuts them.
-      def whole?(facet) = facet.owner.nil? && near(@steps, facet).empty? && openings(facet.frame).empty?
+      def whole?(facet) = facet.owner.nil? && near(@steps, facet).empty? && openings(facet.frame, facet.bounds).empty?
 
       def near(steps, facet)
         bounds = facet.bounds
@@ -144,7 +146,7 @@ module VastLattice
         return [] unless area
 
         Planar.rings(area).reject { |outer, _| thin?(outer) }.map do |outer, holes|
-          loops = [outer, *holes] + openings(frame).select { |loop| ring_holds?(outer, loop) }.map { |loop| loop.faceted(FACETS).vertices.map { |x, y, _| [x, y] } }
+          loops = [outer, *holes] + openings(frame, facet.bounds).select { |loop| ring_holds?(outer, loop) }.map { |loop| loop.faceted(FACETS).vertices.map { |x, y, _| [x, y] } }
           rings = loops.map { |ring| ring.map { |x, y| frame.point(x, y) } }
           rings = rings.map(&:reverse) if sign.negative?
           sharp, soft = sorted_edges(rings, facet, sign)

@@ -7,7 +7,7 @@ module VastLattice
     # mm. +box+ is what positions are measured from. A +mirrored+ wall has its left at high x. +curved+
     # walls (the side of a round bar) are nowhere clear; +level+ gives the height of their surface over x.
     # +spans+ names the stock's dimensions that give its width and height, where there are such.
-    class Wall < Value.with(:name, :title, :frame, :outline, :clear, :runs, :box, mirrored: false, level: nil, spans: {}, owner: nil)
+    class Wall < Plain.with(:name, :title, :frame, :outline, :clear, :runs, :box, mirrored: false, level: nil, spans: {}, owner: nil)
       # How far tools reach past a surface they go through, mm.
       OVER = 0.01
 

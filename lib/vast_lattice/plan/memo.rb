@@ -4,7 +4,7 @@ module VastLattice
   class Plan
     # Remembers what was computed from a plan, by key; the longest unused are forgotten. For use by many threads.
     class Memo
-      MOST = 48
+      MOST = 16
 
       def initialize
         @kept = {}

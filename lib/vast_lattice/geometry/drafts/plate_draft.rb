@@ -19,7 +19,7 @@ module VastLattice
         def corner(name, size, arc:)
           x, y = @corners[name.downcase] ||
                  raise(Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
-          index = @loop.vertices.index { |vx, vy, _| (vx - x).abs < 1e-9 && (vy - y).abs < 1e-9 }
+          index = @loop.vertex_at(x, y)
           changed = index && @loop.without_corner(index, size, arc: arc)
           @loop = changed || raise(Impossible.new("The corner #{name} leaves no room for that.", remedy: 'Make it smaller.'))
         end

@@ -71,7 +71,7 @@ module VastLattice
 
         def self.rounded(loop, points)
           points.reduce(loop) do |found, point|
-            index = found.vertices.index { |x, y, _| (x - point['x']).abs < 1e-9 && (y - point['y']).abs < 1e-9 }
+            index = found.vertex_at(point['x'], point['y'])
             (index && found.without_corner(index, point['radius'], arc: true)) ||
               raise(Impossible.new('A corner radius of the outline does not fit.', remedy: 'Make it smaller.'))
           end
