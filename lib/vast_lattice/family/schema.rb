@@ -19,6 +19,8 @@ module VastLattice
         'feature' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/feature' }] },
         'form' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/form' }] }, 'stock' => { '$ref' => '#/$defs/part/properties/stock' },
         'features' => { 'type' => 'array', 'items' => TEXT },
+        'item' => { 'type' => 'object', 'additionalProperties' => { '$ref' => '#/$defs/entry' } },
+        'material' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/own_material' }] },
         'columns' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/columns/items' }] } },
         'rows' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/rows/items' }] } },
         'cells' => { 'type' => 'array', 'items' => { 'type' => 'object', 'required' => %w[row column text],
@@ -26,7 +28,7 @@ module VastLattice
         'fields' => { 'type' => 'object', 'additionalProperties' => { 'anyOf' => [SCALAR, { 'type' => 'array', 'items' => TEXT }] } }
       }.freeze
       OTHER = { 'anyOf' => [SCALAR, { 'type' => 'null' }] }.freeze
-      EDIT = JSONSchemer.schema({ '$defs' => TREE['$defs'], 'type' => 'object', 'required' => ['do'],
+      EDIT = JSONSchemer.schema({ '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']), 'type' => 'object', 'required' => ['do'],
                                   'properties' => { 'do' => TEXT, **ARGUMENTS }, 'additionalProperties' => OTHER })
 
       # Whether an edit in plain form has the right shape.

@@ -23,6 +23,12 @@ module VastLattice
         freeze
       end
 
+      # The same with only the pieces that the block picks.
+      def with_pieces(&)
+        PlacedFeature.new(feature: feature, kind: kind, state: state, numbers: numbers, step: step, seat: seat, loops: loops, relations: relations,
+                          pieces: pieces.select(&), problem: problem)
+      end
+
       def name = feature.name
       def built? = state != :suppressed
       def shown? = state == :shown

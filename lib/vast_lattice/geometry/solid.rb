@@ -30,7 +30,7 @@ module VastLattice
         own = plane.origin.then { |origin| frame.local(origin) }
         across, upwards = [plane.u, plane.v].map { |one| frame.local(Vector.add(one, frame.origin)) }
         place = Frame.at(own, across, upwards)
-        kept = features.reject { |feature| feature.pieces.any? && feature.pieces.all? { |piece| before?(piece, place) } }
+        kept = features.map { |feature| feature.with_pieces { |piece| !before?(piece, place) } }
         Solid.new(part: part, blank: blank, features: [*kept, opened(place)], frame: frame, numbers: numbers)
       end
 

@@ -16,6 +16,9 @@ module VastLattice
         @tangled = solid.tangled.flat_map { |piece| piece.bodies.map { |body| [piece.operation, body.faceted(FACETS), piece.owner] } }
         @bodies = solid.blank.bodies.map { |body| body.faceted(FACETS) }
         @steps = @tangled.map { |operation, body, _| [operation, body] }
+        # Direction and height of the planes of sections.
+        @ends = solid.tangled.select { |piece| piece.owner == Solid::SECTION }.map { |piece| piece.bodies.first.frame }
+                     .map { |frame| [frame.n, Vector.dot(frame.origin, frame.n)] }
         @done = Hash.new { |hash, key| hash[key] = [] }
       end
 
@@ -94,7 +97,7 @@ module VastLattice
       end
 
       def kept(facet)
-        return [] if outside?(facet)
+        return [] if outside?(facet) || taken?(facet)
         return [facet] if whole?(facet)
 
         frame = facet.frame
@@ -108,6 +111,9 @@ module VastLattice
         done << [frame, facet.rings]
         [*pieces(out, frame, facet, 1.0), *pieces(into, frame, facet, -1.0)]
       end
+
+      # What lies wholly in a later cut that is as large as that.
+      def taken?(facet) = @ends.any? { |place, height| facet.bounds.span(place).first > height + SIDE }
 
       # Most pieces of a surface are nowhere near anything that cuts them.
       def whole?(facet) = facet.owner.nil? && near(@steps, facet).empty? && openings(facet.frame, facet.bounds).empty?

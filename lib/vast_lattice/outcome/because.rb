@@ -32,7 +32,8 @@ module VastLattice
       def with_numbers(words, uses) = uses.empty? ? "#{words}." : "#{words}, where #{numbers(uses)}."
 
       def by_override(target, _decision)
-        { sentence: "A person overrode it: #{text(target)}.", place: target.place }
+        where = @outcome.pick.overrides[target.index].nil? ? 'settled it by hand' : 'overrode it'
+        { sentence: "A person #{where}: #{text(target)}.", place: target.place }
       end
 
       def by_answer(target, _decision)

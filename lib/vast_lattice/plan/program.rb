@@ -59,12 +59,21 @@ module VastLattice
         "b#{rule.index} = #{tests.join}#{rule.conditions.size}"
       end
 
+      # What a person settled in the family itself.
+      def by_hand(target)
+        return [] unless target.state? && target.subject.is_a?(Family::Feature) && target.subject.by_hand
+
+        said = { built: { 'suppressed' => false, 'built' => true }, shown: { 'hidden' => false, 'built' => true } }
+        value = said.fetch(target.kind)[target.subject.by_hand]
+        value.nil? ? [] : [['true', value.to_s, code(:override)]]
+      end
+
       # The deciders of a target as one if-chain, strongest first.
       def target(target)
         return row(target) if target.kind == :row
 
         n = target.index
-        branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_rules(target), *by_table(target),
+        branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_hand(target), *by_rules(target), *by_table(target),
                     *by_answer(target)]
         chain = branches.each_with_index.map do |(test, value, decider), index|
           "#{index.zero? ? 'if' : 'elsif'} #{test} then v#{n} = #{value}; d#{n} = #{decider}"

@@ -13,6 +13,13 @@ module VastLattice
           new(text: match[:text], name: Edits.checked_name(match[:name]), unit: unit)
         end
 
+        # A text that may name a parameter: the family with that parameter, and the text that uses it; else both as they
+        # are.
+        def self.named(family, text, unit)
+          naming = read(text, unit)
+          naming ? [naming.apply(family), naming.name] : [family, text]
+        end
+
         # The family with the new parameter. A formula makes it computed.
         def apply(family, kind: nil)
           if family.parameter(name)

@@ -72,9 +72,21 @@ module VastLattice
         # A feature under its new name, or on one that has it.
         def self.renamed_feature(feature, from, to)
           feature = feature.with(on: to) if feature.on&.casecmp?(from)
+          feature = feature.with(face: renamed_face(feature.face, from, to)) if feature.face
+          feature = feature.with(horizontal: renamed_anchor(feature.horizontal, from, to), vertical: renamed_anchor(feature.vertical, from, to))
           feature.name == from ? feature.with(name: to) : feature
         end
         private_class_method :renamed_feature
+
+        # A flange's faces are called after it.
+        def self.renamed_face(face, from, to)
+          owner, side = face.split('.', 2)
+          owner.casecmp?(from) ? [to, side].compact.join('.') : face
+        end
+        private_class_method :renamed_face
+
+        def self.renamed_anchor(anchor, from, to) = anchor&.from&.casecmp?(from) ? anchor.with(from: to) : anchor
+        private_class_method :renamed_anchor
 
         # What refers to a name outside formulas: columns with their cells, effects, fields of forms.
         def self.references(family, &change)

@@ -3,66 +3,134 @@
 module VastLattice
   class Family
     module Edits
-      # Edits of parts and their recipes.
+      # Edits of the features of recipes.
       module Shapes
-        ANCHORS = %w[horizontal vertical].freeze
-        TEXTS = %w[label note built_when shown_when on tier].freeze
+        TEXTS = %w[label note built_when shown_when on tier face by_hand].freeze
 
-        # Adds a part with its stock in plain form, or replaces the stock of one.
-        def self.put_part(family, name:, stock:, material: nil)
-          part = family.part(name) || Part.new(name: Edits.checked_name(name), stock: Stock.from_tree(stock))
-          part = part.with(stock: Stock.from_tree(stock))
-          part = part.with(material: material) if material
-          family.with(parts: Edits.put(family.parts, part))
-        end
-
-        # Sets a dimension of the stock, its outline, or the part's material. "90 mm as depth" also makes
-        # a parameter.
-        def self.set_stock(family, part:, field:, text:)
-          family, text = named(family, text, 'mm')
-          family.with(parts: Edits.change(family.parts, part, 'part') do |found|
-            case field
-            when 'material' then found.with(material: text)
-            when 'outline' then found.with(stock: Stock.new(kind: found.stock.kind, outline: text))
-            else found.with(stock: found.stock.with(dimensions: found.stock.dimensions.merge(field => text)))
-            end
-          end)
-        end
-
-        # Adds a feature to a part, given in plain form, or replaces the one of its name.
-        def self.put_feature(family, part:, feature:)
+        # Adds a feature to a part, given in plain form, or replaces the one of its name. A new one comes after
+        # the feature +after+, or last. Entries such as "12 mm as bore" also make parameters.
+        def self.put_feature(family, part:, feature:, after: nil)
+          family, feature = named_entries(family, feature)
           made = Feature.from_tree(feature.merge('name' => Edits.checked_name(feature['name'])))
           family.with(parts: Edits.change(family.parts, part, 'part') do |found|
-            found.with(features: Edits.put(found.features, made))
+            found.with(features: put_after(found.features, made, after))
           end)
         end
 
         # Sets one field of a feature: a dimension ("diameter"), "horizontal.from", "horizontal.offset",
-        # "pattern.count", "built_when" … "12 mm as bore" also makes a parameter.
+        # "pattern.kind", "pattern.count", "built_when" … "12 mm as bore" also makes a parameter.
         def self.set_feature(family, feature:, field:, text:)
           found = Edits.find(family.features, feature, 'feature')
-          family, text = named(family, text, unit(found, field)) unless TEXTS.include?(field) || field.end_with?('.from')
+          refuse_start(family, field, text) if field.end_with?('.from')
+          family, text = Naming.named(family, text, unit(found, field)) if measured?(found, field)
           replace(family, found, changed(found, field, text))
         end
 
+        # Sets one field of several features at once: "tier", "built_when", "shown_when", "by_hand" …
+        def self.set_features(family, features:, field:, text:)
+          unless TEXTS.include?(field)
+            raise Error.new("\"#{field}\" cannot be set of many features at once.", remedy: "Choose one of #{TEXTS.join(', ')}.")
+          end
+
+          features.reduce(family) { |changed, feature| set_feature(changed, feature: feature, field: field, text: text) }
+        end
+
         # Removes a feature.
-        def self.remove_feature(family, feature:)
-          found = Edits.find(family.features, feature, 'feature')
-          family.with(parts: family.parts.map { |part| part.with(features: part.features - [found]) })
+        def self.remove_feature(family, feature:) = remove_features(family, features: [feature])
+
+        # Removes several features.
+        def self.remove_features(family, features:)
+          gone = features.map { |name| Edits.find(family.features, name, 'feature') }
+          family.with(parts: family.parts.map { |part| part.with(features: part.features - gone) })
         end
 
-        def self.named(family, text, unit)
-          naming = Naming.read(text, unit)
-          naming ? [naming.apply(family), naming.name] : [family, text]
-        end
-        private_class_method :named
+        # Moves a feature within its recipe: before another, or to the end. It stays behind what it sits on or is
+        # measured from, and before what does so on it.
+        def self.move_feature(family, feature:, before: nil)
+          part = family.part_of(Edits.find(family.features, feature, 'feature').name)
+          moved = part.features.find { |own| own.name.casecmp?(feature) }
+          rest = part.features - [moved]
+          at = before ? rest.index { |own| own.name.casecmp?(before) } : rest.size
+          raise Error.new("There is no feature \"#{before}\" in this recipe.", remedy: 'Choose one of the same part.') unless at
 
-        def self.unit(feature, field)
-          return '' if field == 'pattern.count'
-          return 'mm' if field.include?('.') || !FEATURE_KINDS.key?(feature.kind)
-
-          FEATURE_KINDS.fetch(feature.kind).measures.find { |measure| measure.name == field }&.unit || 'mm'
+          order = rest.insert(at, moved)
+          refuse_order(order)
+          family.with(parts: Edits.change(family.parts, part.name, 'part') { |found| found.with(features: order) })
         end
+
+        # Sets a group of features of which one is built; +none+ tells that none may be.
+        def self.put_alternatives(family, name:, features:, none: false)
+          features.each { |feature| Edits.find(family.features, feature, 'feature') }
+          raise Error.new('Alternatives are at least two features.', remedy: 'Choose two or more.') if features.size < 2
+
+          family.with(alternatives: Edits.put(family.alternatives, Alternatives.new(name: Edits.checked_title(name, 'group'), features: features, none: none)))
+        end
+
+        # Dissolves a group of alternatives; its features stay.
+        def self.remove_alternatives(family, name:)
+          family.with(alternatives: Edits.drop(family.alternatives, name, 'group'))
+        end
+
+        def self.put_after(features, made, after)
+          present = features.find { |other| other.name.casecmp?(made.name) }
+          return features.map { |other| other.equal?(present) ? made : other } if present
+
+          at = after.nil? ? features.size : features.index(Edits.find(features, after, 'feature')) + 1
+          features.dup.insert(at, made)
+        end
+        private_class_method :put_after
+
+        # Names parameters in the entries of a new feature.
+        def self.named_entries(family, tree)
+          kind = FEATURE_KINDS.key?(tree['kind']) ? FEATURE_KINDS.fetch(tree['kind']) : nil
+          tree = tree.to_h do |field, text|
+            measure = kind&.measures&.find { |own| own.name == field }
+            next [field, text] unless measure&.number? && text.is_a?(String)
+
+            family, text = Naming.named(family, text, measure.unit)
+            [field, text]
+          end
+          [family, tree]
+        end
+        private_class_method :named_entries
+
+        def self.refuse_order(order)
+          order.each_with_index do |feature, index|
+            needed = [*feature.bases, feature.horizontal&.feature, feature.vertical&.feature].compact
+            later = order.drop(index + 1).find { |other| needed.any? { |name| name.casecmp?(other.name) } } or next
+            raise Error.new("#{feature.title} needs #{later.title}, which would come after it.", remedy: 'Move it no further, or move both.')
+          end
+        end
+        private_class_method :refuse_order
+
+        # A position is measured from an edge, or from a feature.
+        def self.refuse_start(family, field, text)
+          edges = Anchor::EDGES.fetch(field.delete_suffix('.from').to_sym, [])
+          return if edges.include?(text) || family.feature(text)
+
+          raise Error.new("\"#{text}\" is neither an edge nor a feature.", remedy: "Choose #{edges.join(', ')} or a feature that comes before.")
+        end
+        private_class_method :refuse_start
+
+        # Whether a field takes a number, which may be named.
+        def self.measured?(feature, field)
+          return false if TEXTS.include?(field) || field.end_with?('.from') || %w[pattern.kind pattern.along pattern.skip_when].include?(field)
+
+          measure = measure(feature, field)
+          measure.nil? || measure.number?
+        end
+        private_class_method :measured?
+
+        def self.measure(feature, field)
+          if field.start_with?('pattern.')
+            kind = feature.pattern&.kind || 'linear'
+            return PATTERN_KINDS.key?(kind) ? PATTERN_KINDS.fetch(kind).measures.find { |own| "pattern.#{own.name}" == field } : nil
+          end
+          FEATURE_KINDS.key?(feature.kind) ? FEATURE_KINDS.fetch(feature.kind).measures.find { |own| own.name == field } : nil
+        end
+        private_class_method :measure
+
+        def self.unit(feature, field) = measure(feature, field)&.unit || 'mm'
         private_class_method :unit
 
         def self.replace(family, old, new)
@@ -74,36 +142,48 @@ module VastLattice
 
         def self.changed(feature, field, text)
           group, key = field.split('.', 2)
-          if key && ANCHORS.include?(group) then anchored(feature, group.to_sym, key, text)
+          if key && %w[horizontal vertical].include?(group) then anchored(feature, group.to_sym, key, text)
           elsif key && group == 'pattern' then patterned(feature, key, text)
-          elsif TEXTS.include?(field) then feature.with(field.to_sym => blank_to_default(field, text))
-          else feature.with(dimensions: feature.dimensions.merge(field => text))
+          elsif TEXTS.include?(field) then feature.with(field.to_sym => text.to_s.strip.empty? ? Feature.fields[field.to_sym] : text)
+          else feature.with(dimensions: text.to_s.strip.empty? ? feature.dimensions.except(field) : feature.dimensions.merge(field => text))
           end
         end
         private_class_method :changed
 
-        def self.blank_to_default(field, text)
-          text.strip.empty? ? Feature.fields[field.to_sym] : text
-        end
-        private_class_method :blank_to_default
-
         def self.anchored(feature, axis, key, text)
           anchor = feature.public_send(axis) || Anchor.new(from: 'centre', offset: '0')
-          if key == 'from' && !Anchor::EDGES[axis].include?(text)
-            raise Error.new("\"#{text}\" is no edge.", remedy: "Choose #{Anchor::EDGES[axis].join(', ')}.")
+          unless %w[from offset].include?(key)
+            raise Error.new("A position has no \"#{key}\".", remedy: 'Set from or offset.')
           end
 
-          feature.with(axis => anchor.with(key.to_sym => text))
+          feature.with(axis => anchor.with(key.to_sym => text.strip.empty? ? '0' : text))
         end
         private_class_method :anchored
 
-        def self.patterned(feature, key, text)
-          pattern = feature.pattern || Pattern.new(along: 'horizontal', count: '2', pitch: '50 mm')
-          return feature.with(pattern: nil) if key == 'along' && text == 'none'
+        # What a pattern begins with, by kind.
+        BEGINNINGS = { 'linear' => { 'count' => '2', 'pitch' => '50 mm' }, 'fitted' => { 'pitch' => '100 mm', 'margin' => '50 mm' },
+                       'grid' => { 'count' => '2', 'pitch' => '50 mm', 'rows' => '2', 'row_pitch' => '50 mm' },
+                       'circular' => { 'count' => '6', 'diameter' => '60 mm' }, 'mirrored' => {} }.freeze
 
-          feature.with(pattern: pattern.with(key.to_sym => text))
+        def self.patterned(feature, key, text)
+          return feature.with(pattern: nil) if %w[kind along].include?(key) && text == 'none'
+          return feature.with(pattern: kind_changed(feature.pattern, text)) if key == 'kind'
+
+          pattern = feature.pattern || Pattern.new(dimensions: BEGINNINGS.fetch('linear'))
+          return feature.with(pattern: pattern.with(key.to_sym => text.strip.empty? ? nil : text)) if %w[along skip_when].include?(key)
+
+          rest = text.strip.empty? ? pattern.dimensions.except(key) : pattern.dimensions.merge(key => text)
+          feature.with(pattern: pattern.with(dimensions: rest))
         end
         private_class_method :patterned
+
+        # Entries that the new kind has too are kept.
+        def self.kind_changed(pattern, kind)
+          known = PATTERN_KINDS.fetch(kind).measures.map(&:name)
+          kept = pattern ? pattern.dimensions.slice(*known) : {}
+          (pattern || Pattern.new).with(kind: kind, dimensions: BEGINNINGS.fetch(kind, {}).merge(kept))
+        end
+        private_class_method :kind_changed
       end
     end
   end

@@ -1,0 +1,88 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Edits of parts, their stock, and the materials of a family.
+      module Parts
+        TEXTS = %w[label note colour material least_wall built_when shown_when tier].freeze
+
+        # Adds a part with its stock in plain form, or replaces the stock of one.
+        def self.put_part(family, name:, stock:, material: nil)
+          part = family.part(name) || Part.new(name: Edits.checked_name(name), stock: Stock.from_tree(stock))
+          part = part.with(stock: Stock.from_tree(stock))
+          part = part.with(material: material) if material
+          family.with(parts: Edits.put(family.parts, part))
+        end
+
+        # Sets a text of a part ("label", "material", "least_wall", "built_when" …) or a field of its place ("at.x").
+        # "5 mm as least" also makes a parameter.
+        def self.set_part(family, part:, field:, text:)
+          unit = field.start_with?('at.turn') ? 'deg' : 'mm'
+          family, text = Naming.named(family, text, unit) if field == 'least_wall' || field.start_with?('at.')
+          family.with(parts: Edits.change(family.parts, part, 'part') { |found| changed(found, field, text) })
+        end
+
+        # Removes a part with its features.
+        def self.remove_part(family, part:) = family.with(parts: Edits.drop(family.parts, part, 'part'))
+
+        # Sets a dimension of the stock, one in a list ("points.0.x"), its outline, or the part's material. "90 mm as
+        # depth" also makes a parameter.
+        def self.set_stock(family, part:, field:, text:)
+          return set_part(family, part: part, field: field, text: text) if field == 'material'
+
+          family, text = Naming.named(family, text, 'mm') unless field == 'outline'
+          change_stock(family, part) do |stock|
+            field == 'outline' ? Stock.new(kind: stock.kind, outline: text) : stock.with_entry(field, text)
+          end
+        end
+
+        # Adds an item to a list of the stock, such as a point or a step; +item+ in plain form.
+        def self.add_stock_item(family, part:, list:, item:)
+          change_stock(family, part) { |stock| stock.with(dimensions: stock.dimensions.merge(list => [*stock.list(list), item])) }
+        end
+
+        # Removes the item at an +index+ (from 0) of a list of the stock.
+        def self.remove_stock_item(family, part:, list:, index:)
+          change_stock(family, part) do |stock|
+            rest = stock.list(list).each_with_index.reject { |_, at| at == index }.map(&:first)
+            stock.with(dimensions: stock.dimensions.merge(list => rest))
+          end
+        end
+
+        # Adds a material to the family, or changes one: density in g/cm3.
+        def self.put_material(family, material:)
+          made = OwnMaterial.from_tree(material.merge('name' => Edits.checked_name(material['name']).downcase))
+          unless Float(made.density, exception: false)&.positive?
+            raise Error.new("\"#{made.density}\" is no density.", remedy: 'Type a number in g/cm3, such as 7.85.')
+          end
+
+          family.with(materials: Edits.put(family.materials, made))
+        end
+
+        # Removes a material of the family.
+        def self.remove_material(family, name:) = family.with(materials: Edits.drop(family.materials, name, 'material'))
+
+        def self.change_stock(family, part)
+          family.with(parts: Edits.change(family.parts, part, 'part') { |found| found.with(stock: yield(found.stock)) })
+        end
+        private_class_method :change_stock
+
+        def self.changed(part, field, text)
+          if field.start_with?('at.')
+            axis = field.delete_prefix('at.').to_sym
+            raise Error.new("A part has no place \"#{field}\".", remedy: "Choose #{PartPlace::UNITS.keys.join(', ')}.") unless PartPlace::UNITS.key?(axis)
+
+            return part.with(at: (part.at || PartPlace.new).with(axis => text.strip.empty? ? '0' : text))
+          end
+          unless TEXTS.include?(field)
+            raise Error.new("A part has no \"#{field}\".", remedy: Nearest.remedy(field, TEXTS, kind: 'field'))
+          end
+
+          part.with(field.to_sym => text.strip.empty? ? Part.fields[field.to_sym] : text)
+        end
+        private_class_method :changed
+      end
+    end
+  end
+end
