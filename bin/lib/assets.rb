@@ -12,6 +12,10 @@ module Assets
     '@alpinejs/csp/dist/module.esm.min.js' => 'alpine/alpine.js',
     'bootstrap/dist/css/bootstrap.min.css' => 'bootstrap/bootstrap.css',
     'bootstrap/LICENSE' => 'bootstrap/LICENSE',
+    'three/build/three.module.js' => 'three/three.module.js',
+    'three/build/three.core.js' => 'three/three.core.js',
+    'three/examples/jsm/controls/OrbitControls.js' => 'three/orbit-controls.js',
+    'three/LICENSE' => 'three/LICENSE',
     'tabulator-tables/dist/js/tabulator_esm.min.js' => 'tabulator/tabulator.js',
     'tabulator-tables/dist/css/tabulator_simple.min.css' => 'tabulator/tabulator.css',
     'tabulator-tables/LICENSE' => 'tabulator/LICENSE',
@@ -23,9 +27,10 @@ module Assets
     "#{FONT}-mono/LICENSE" => 'fonts/LICENSE-mono'
   }.freeze
 
-  # Content of a file as it ships: without the link to a source map that does not ship.
+  # Content of a file as it ships: without the link to a source map that does not ship; libraries that are imported by
+  # name are found beside it, because a browser knows no names.
   def self.content(source)
-    File.binread(File.join(ROOT, 'node_modules', source)).sub(%r{^(//|/\*)# sourceMappingURL=.*$}, '')
+    File.binread(File.join(ROOT, 'node_modules', source)).sub(%r{^(//|/\*)# sourceMappingURL=.*$}, '').sub(/from 'three';/, "from './three.module.js';")
   end
 
   def self.path(place) = File.join(ROOT, 'public/vendor', place)

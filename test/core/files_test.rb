@@ -149,7 +149,7 @@ class FilesTest < CoreCase
       ['set_cell', { table: 'size', row: 'SF-050', column: 'length', text: '1' }] => /Did you mean SF-0500/,
       ['set_cells', { table: 'size' }] => /needs cells/, ['frobnicate', {}] => /no edit/,
       ['set_feature', { feature: 'windows', field: 'width', text: '3 mm as length' }] => /already/,
-      ['set_feature', { feature: 'windows', field: 'horizontal.from', text: 'top' }] => /no edge/,
+      ['set_feature', { feature: 'windows', field: 'horizontal.from', text: 'top' }] => /neither an edge/,
       ['name_value', { text: '3 mm as two words' }] => /cannot be a name/, ['add_row', { table: 'size', name: 'sf-0500' }] => /already/,
       ['rename_parameter', { name: 'length', to: 'Windows' }] => /is taken/, ['rename_feature', { name: 'windows', to: 'a b' }] => /cannot be a name/,
       ['put_rule', { rule: { 'name' => 'x', 'when' => 'length > 1', 'then' => [] } }] => /no effect/ }

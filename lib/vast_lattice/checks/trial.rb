@@ -6,6 +6,8 @@ module VastLattice
     # table rows (at most MOST of them).
     class Trial
       MOST = 2000
+      # Variants whose value is told one by one.
+      LISTED = 60
 
       def initialize(plan)
         @plan = plan
@@ -14,18 +16,24 @@ module VastLattice
       # +like+ says what the text would stand for: {"parameter" => name}, {"feature" => name, "field" =>
       # measure}, {"condition" => true}, or
       # {"any" => true}. Returns texts: "here", "least", "most" for numbers; "here" and
-      # "holds" of "variants" for conditions. Raises Formula::Error.
+      # "holds" of "variants" for conditions; "rows" with the value in each. An index stands for the first instance. Raises Formula::Error.
       def run(text, like, pick)
         typed, show = read(text, like)
         compute = compile(typed)
         here = compute.call(@plan.outcome(pick).values)
         all = outcomes.map { |outcome| compute.call(outcome.values) }
-        { 'here' => show.call(here), 'variants' => all.size, 'unit' => unit_of(typed) }.merge(summary(typed, all, show))
+        { 'here' => show.call(here), 'variants' => all.size, 'unit' => unit_of(typed) }.merge(summary(typed, all, show), rows(all, show))
       end
 
       private
 
-      def outcomes = Variants.new(@plan).first(MOST).map { |variant| variant.result.outcome }
+      def variants = @variants ||= Variants.new(@plan).first(MOST)
+      def outcomes = variants.map { |variant| variant.result.outcome }
+
+      # The value in each of the first variants.
+      def rows(all, show)
+        { 'rows' => variants.zip(all).first(LISTED).map { |variant, value| { 'name' => variant.name, 'value' => show.call(value) } } }
+      end
 
       def summary(typed, all, show)
         return { 'holds' => all.count(true) } if typed.type.boolean?
@@ -46,12 +54,12 @@ module VastLattice
       end
 
       def typed_as(text, type, unit, &show)
-        [Plan::Entry.read(text, type: type, unit: unit, scope: @plan.symbols.scope), show]
+        [Plan::Entry.read(text, type: type, unit: unit, scope: @plan.symbols.instance_scope), show]
       end
 
       # Of whatever type the formula is.
       def inferred(text)
-        typed = Formula.type(text, @plan.symbols.scope)
+        typed = Formula.type(text, @plan.symbols.instance_scope)
         unit = Units[unit_of(typed).to_s]
         [typed, ->(value) { value.is_a?(Float) ? Units::Format.quantity(value, unit) : value.to_s }]
       end
@@ -62,7 +70,7 @@ module VastLattice
       end
 
       def compile(typed)
-        names = typed.variables.map { |variable| "v#{variable.index} = v[#{variable.index}]" }
+        names = typed.variables.map { |variable| "v#{variable.index} = #{variable.index == @plan.targets.size ? 1.0 : "v[#{variable.index}]"}" }
         body = [*names, Formula::Emitter.settled(typed)].join('; ')
         Formula.compile("lambda { |lists| lambda { |v| #{body} } }", 'trial').call(@plan.lists)
       end
