@@ -26,6 +26,33 @@ module VastLattice
         answer(state(stored))
       end
 
+      # Triangles and edges of the parts that are shown, for the 3D view.
+      get '/:slug/mesh' do |slug|
+        stored = store.find(slug)
+        answer(parts: Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).meshes(**PictureParams.read(params).slice(:tier, :build_to)))
+      end
+
+      # The distance between two marks of a picture that was asked for with measure=yes.
+      get '/:slug/measure' do |slug|
+        stored = store.find(slug)
+        model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
+        answer(Geometry::Measuring.new(model.solids).between(params['from'].to_s, params['till'].to_s).to_tree)
+      end
+
+      # Where a point of a view lies on a face: offsets for a feature that is put there.
+      get '/:slug/place' do |slug|
+        stored = store.find(slug)
+        model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
+        answer(Drawing::Spotting.new(model, PictureParams.read(params)[:view]).at(params['part'].to_s, params['face'].to_s, params['x'].to_f, params['y'].to_f))
+      end
+
+      # What a position would be from another edge, for a feature that stays where it is.
+      get '/:slug/anchor' do |slug|
+        stored = store.find(slug)
+        model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
+        answer(offset: Geometry::Reanchoring.offset(model, params['feature'].to_s, params['axis'].to_s, params['from'].to_s))
+      end
+
       get '/:slug/because' do |slug|
         stored = store.find(slug)
         outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
@@ -85,7 +112,7 @@ module VastLattice
       def reading_only? = request.path_info.end_with?('/try', '/preview')
 
       def pick = PickParams.read(params)
-      def state(stored) = ViewState.new(stored, pick, texts: params['texts'] == 'formula' ? :formula : :number).to_tree
+      def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree
       def answer(data) = JSON.generate(data)
 
       # The JSON object that was sent.

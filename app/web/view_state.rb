@@ -8,13 +8,15 @@ module VastLattice
     # form. The page begins with it, and the API answers with it.
     class ViewState
       WIDTH = 440.0
+      TALLEST = 330.0
 
       attr_reader :stored, :pick, :result
 
-      def initialize(stored, pick, texts: :number)
+      # +picture+ as PictureParams reads it.
+      def initialize(stored, pick, picture: PictureParams.read({}))
         @stored = stored
         @pick = PickParams.fitting(pick, stored.plan)
-        @texts = texts
+        @picture = picture
         @result = Result.new(stored.plan, @pick) if stored.plan.runnable?
       rescue Plan::PickError => e
         @problem = e.full_text
@@ -44,9 +46,21 @@ module VastLattice
         end
 
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
-          'svg' => result.front_view(width: WIDTH, texts: @texts, interactive: true), 'shapes' => shapes, 'dimensions' => dimensions
+          'svg' => svg, 'shapes' => shapes, 'dimensions' => dimensions, 'parts' => parts
         )
       end
+
+      # The 3D view is drawn by the browser, from the mesh that it asks for.
+      def svg
+        view, *_ = @picture.values_at(:view)
+        return if view == 'solid'
+
+        result.view(view, **@picture.except(:view), width: WIDTH, tallest: TALLEST, interactive: true)
+      end
+
+      # Names of the parts that are built now, with whether they can be laid flat.
+      def parts = result.model.solids.map { |solid| { 'name' => solid.part.name, 'title' => solid.part.title, 'flat' => !solid.blank.flat.nil?,
+                                                          'faces' => solid.blank.walls.map { |wall| { 'name' => wall.name, 'title' => wall.title } } } }
 
       # What the typed dimensions come to, as texts: "windows.width" => "260 mm".
       def dimensions

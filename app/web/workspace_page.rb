@@ -7,13 +7,15 @@ module VastLattice
       LATTICE_COLUMNS = 60
       LISTED_VARIANTS = 100
 
-      attr_reader :stored, :stage, :state, :from
+      attr_reader :stored, :stage, :state, :from, :open
 
-      # +from+ is the first column of a lattice that is too wide for one page.
-      def initialize(stored, stage, pick, store, from: 0)
+      # +from+ is the first column of a lattice that is too wide for one page; +open+ names the step of a recipe whose
+      # fields are shown: a feature, or stock:PART.
+      def initialize(stored, stage, pick, store, from: 0, open: nil)
         @stored = stored
         @stage = stage
         @from = from
+        @open = open
         @state = ViewState.new(stored, pick)
         @store = store
       end
@@ -47,6 +49,24 @@ module VastLattice
       def unit_of(name)
         target = plan.symbols[name]
         target&.value? ? target.unit.symbol : ''
+      end
+
+      # Faces of a part that a feature can be on, [name, title]; its own is among them though it is not there now.
+      def faces(part, feature)
+        solid = state.result&.model&.part(part.name)
+        found = solid ? solid.blank.walls.map { |wall| [wall.name, wall.title] } : []
+        feature.face && found.none? { |name, _| name == feature.face } ? [*found, [feature.face, "#{feature.face} (not there now)"]] : found
+      end
+
+      # Names of the features that come before one in its recipe.
+      def before(part, feature) = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
+
+      # Kinds of features that a part can have, for the form that adds one.
+      def kinds_for(part)
+        Family::FEATURE_KINDS.kinds.select { |kind| kind.stocks.nil? || kind.stocks.include?(part.stock.kind) }.map do |kind|
+          { 'name' => kind.name, 'title' => kind.title, 'placed' => kind.placed?,
+            'measures' => kind.measures.map { |measure| measure_tree(measure) } }
+        end
       end
 
       # Parameters and states that no table decides yet.
@@ -106,6 +126,11 @@ module VastLattice
       end
 
       private
+
+      def measure_tree(measure)
+        { 'name' => measure.name, 'label' => measure.label, 'unit' => measure.unit, 'kind' => measure.kind, 'choices' => measure.choices,
+          'default' => measure.default, 'hint' => measure.optional ? measure.hint : '' }
+      end
 
       def grid_column(column)
         target = plan.symbols[column.target]

@@ -12,6 +12,8 @@ module Assets
     '@alpinejs/csp/dist/module.esm.min.js' => 'alpine/alpine.js',
     'bootstrap/dist/css/bootstrap.min.css' => 'bootstrap/bootstrap.css',
     'bootstrap/LICENSE' => 'bootstrap/LICENSE',
+    'sortablejs/modular/sortable.esm.js' => 'sortable/sortable.js',
+    'sortablejs/LICENSE' => 'sortable/LICENSE',
     'three/build/three.module.js' => 'three/three.module.js',
     'three/build/three.core.js' => 'three/three.core.js',
     'three/examples/jsm/controls/OrbitControls.js' => 'three/orbit-controls.js',

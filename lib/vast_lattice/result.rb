@@ -31,6 +31,12 @@ module VastLattice
       plan.memo.fetch([:view, name, options, solids.map { |solid| [solid.solid.object_id, solid.colour, solid.shown] }]) { drawn(name, solids, options) }
     end
 
+    # Triangles and edges of the parts that are shown in a tier: [{'part', 'colour', 'groups', 'edges'}, …].
+    def meshes(tier: 'full', build_to: nil)
+      solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids.select { |solid| solid.shown && solid.part.drawn_in?(tier) }
+      solids.map { |solid| plan.memo.fetch([:mesh, tier, solid.solid.object_id, solid.colour]) { mesh(Drawing::Tier.of(solid, tier)) } }
+    end
+
     # Computed facts with their base amounts: mass in kg, areas in mm2, volume in mm3, number of instances, centre of
     # mass and size in mm.
     def facts
@@ -39,7 +45,7 @@ module VastLattice
 
     # Facts that take longer: the surface in mm2, the centre of mass and the size along x, y, z in mm.
     def more_facts
-      @more_facts ||= { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds&.size }.compact
+      @more_facts ||= model.solids.empty? ? {} : { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds.size }
     end
 
     # The same as texts with units.
@@ -48,10 +54,24 @@ module VastLattice
       { 'mass' => mass < 0.1 ? "#{Units::Format.number((mass * 1000).round(3))} g" : "#{Units::Format.number(mass.round(3))} kg",
         'area' => "#{Units::Format.number((facts['area'] / 100).round(2))} cm2",
         'volume' => "#{Units::Format.number((facts['volume'] / 1000).round(2))} cm3",
-        'instances' => facts['instances'].to_s }
+        'instances' => facts['instances'].to_s, **more_texts }
     end
 
     private
+
+    def more_texts
+      more = more_facts
+      { 'surface' => more['surface'] && "#{Units::Format.number((more['surface'] / 100).round(2))} cm2",
+        'size' => more['size'] && "#{millimetres(more['size'], ' × ')} mm",
+        'centre' => more['centre'] && "#{millimetres(more['centre'], '  ')} mm" }.compact
+    end
+
+    def millimetres(numbers, between) = numbers.map { |number| Units::Format.number(number.round(1)) }.join(between)
+
+    def mesh(solid)
+      mesh = Geometry::Mesh.new(solid)
+      { 'part' => solid.part.name, 'colour' => solid.colour, 'groups' => mesh.groups, 'edges' => mesh.edges }
+    end
 
     def drawn(name, solids, options)
       return Drawing::ModelView.new(solids, outcome, view: name, **options).to_svg unless name == 'flat'

@@ -20,6 +20,7 @@ export function entry() {
   return {
     ...wrongness(),
     says: '',
+    rows: [],
     wrong: '',
     stored: '',
     refused: null,
@@ -49,14 +50,17 @@ export function entry() {
     async attempt() {
       const text = this.input.value.trim();
       if (text === this.refused) return;
-      if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.wrong = ''; return; }
+      if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.rows = []; this.wrong = ''; return; }
       try {
         const like = JSON.parse(this.$root.dataset.like);
+        if (like.words && !text.startsWith('=')) return;
         const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text, like });
         this.wrong = '';
         this.says = this.told(trial);
+        this.rows = trial.rows || [];
       } catch (refusal) {
         this.says = '';
+        this.rows = [];
         this.refuse(text, refusal);
       }
     },
@@ -75,6 +79,7 @@ export function entry() {
     restore() {
       this.input.value = this.stored;
       this.says = '';
+      this.rows = [];
       this.wrong = '';
       this.refused = null;
     },

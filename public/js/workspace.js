@@ -3,6 +3,7 @@
 import { get, post, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 import { applyLive, draw } from '/js/live.js';
+import { looks, pictureOf } from '/js/looks.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
 const stage = () => document.getElementById('stage');
@@ -14,7 +15,8 @@ export function workspace() {
     state: start,
     tables: start.tables,
     names: start.names,
-    texts: 'number',
+    ...looks(),
+    openStep: new URLSearchParams(window.location.search).get('open'),
     selected: null,
     because: null,
     showFindings: false,
@@ -40,7 +42,8 @@ export function workspace() {
 
     show(before) {
       applyLive(document, this.state, before);
-      draw(picture(), this.state, before, this.feature());
+      if (this.view !== 'solid') draw(picture(), this.state, before, this.feature());
+      this.markFindings(picture());
       this.tables.forEach((table) => {
         const select = document.getElementById(`pick-${table.name}`);
         if (select) select.value = this.state.pick.rows[table.name] || '';
@@ -48,7 +51,8 @@ export function workspace() {
       const current = query(this.state.pick);
       document.querySelectorAll('.strip a').forEach((link) => { link.href = `/families/${start.slug}/${link.dataset.stage}?${current}`; });
       const from = new URLSearchParams(window.location.search).get('from');
-      window.history.replaceState(null, '', `${window.location.pathname}?${current}${from ? `&from=${from}` : ''}`);
+      const more = [from && `from=${from}`, this.openStep && `open=${encodeURIComponent(this.openStep)}`].filter(Boolean).map((part) => `&${part}`);
+      window.history.replaceState(null, '', `${window.location.pathname}?${current}${more.join('')}`);
       window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
       if (this.because) this.ask();
     },
@@ -60,7 +64,7 @@ export function workspace() {
       try {
         do {
           this.again = false;
-          const state = await get(`${this.api}/outcome?${query(this.state.pick)}&texts=${this.texts}`);
+          const state = await get(`${this.api}/outcome?${this.asking()}`);
           // What was answered meanwhile is not in this state yet and must not be lost.
           this.take(this.again ? { ...state, pick: this.state.pick } : state);
         } while (this.again);
@@ -97,9 +101,19 @@ export function workspace() {
       return this.resolve();
     },
 
-    readAs(texts) {
-      this.texts = texts;
-      return this.resolve();
+    // The pick and the look of the picture, as a query.
+    asking() { return `${query(this.state.pick)}&${pictureOf(this)}`; },
+
+    // Opens the fields of a step (a feature, or stock:PART), or none.
+    async openAt(step) {
+      this.openStep = step;
+      this.show(null);
+      await this.refresh();
+    },
+
+    // What the offset of a position would be from another edge, for a feature that stays where it is.
+    async offsetFrom(feature, axis, from) {
+      return (await get(`${this.api}/anchor?feature=${feature}&axis=${axis}&from=${encodeURIComponent(from)}&${query(this.state.pick)}`)).offset;
     },
 
     // Selection and reasons. An answer that comes after a later question is dropped.
@@ -134,6 +148,8 @@ export function workspace() {
     uses() { return Object.entries(this.because.uses).map(([name, value]) => ({ name, value })); },
 
     pickInPicture(event) {
+      if (this.pointed) { this.pointAt(event); return; }
+      if (this.measuring) { this.measureAt(event); return; }
       const group = event.target.closest('[data-feature]');
       if (!group) return;
       const name = group.getAttribute('data-feature');
@@ -150,7 +166,7 @@ export function workspace() {
     // Edits. An edit that is refused throws; what it says is shown where it was typed.
     async edit(edits, { refresh = true } = {}) {
       const body = { version: this.state.version, edits: [].concat(edits) };
-      this.take(await post(`${this.api}/edits?${query(this.state.pick)}&texts=${this.texts}`, body));
+      this.take(await post(`${this.api}/edits?${this.asking()}`, body));
       if (refresh) await this.refresh();
     },
 
@@ -161,7 +177,7 @@ export function workspace() {
       const what = this.state[way];
       if (!what) return;
       try {
-        this.take(await post(`${this.api}/${way}?${query(this.state.pick)}&texts=${this.texts}`, {}));
+        this.take(await post(`${this.api}/${way}?${this.asking()}`, {}));
         await this.refresh();
         this.tell(word + what.split('\n')[0]);
       } catch (refusal) {

@@ -35,9 +35,10 @@ module VastLattice
       end
 
       # The whole picture.
-      def to_svg(width, height, label, role: 'img')
+      # +data+ are further attributes of the picture.
+      def to_svg(width, height, label, role: 'img', **data)
         %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 #{number(width)} #{number(height)}" ) +
-          %(width="#{number(width)}" height="#{number(height)}" role="#{role}" aria-label="#{CGI.escapeHTML(label)}">) +
+          %(width="#{number(width)}" height="#{number(height)}" role="#{role}" aria-label="#{CGI.escapeHTML(label)}"#{attributes_text(data)}>) +
           "#{@marks.join("\n")}</svg>\n"
       end
 

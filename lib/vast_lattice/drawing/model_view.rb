@@ -44,7 +44,8 @@ module VastLattice
         @layers.each { |solid, painting| paint(solid, painting) }
         @dimensions&.draw
         MeasureMarks.new(@canvas, @frame, @view, @solids).draw if @options.measurable
-        @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img')
+        @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img',
+                                                        data_scale: @frame.scale.round(6).to_s, data_left: @frame.left, data_base: @frame.base)
       end
 
       private

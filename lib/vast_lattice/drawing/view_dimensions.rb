@@ -10,7 +10,7 @@ module VastLattice
       SIDE = 46.0
       BELOW = 38.0
       # More levels than this would leave no room for the part.
-      MOST = 9
+      MOST = 7
 
       # A dimension: from and till in mm along its direction, its text, and the two feet across it.
       Span = Struct.new(:feature, :from, :till, :text, :feet)
@@ -28,10 +28,11 @@ module VastLattice
 
       # Room in px that is needed around the part.
       def room
-        scale = [(@options.width - (2 * SIDE)) / [@box.width, 1e-6].max, @options.tallest / [@box.height, 1e-6].max].min
+        @sides = []
+        # The more levels stand beside the part, the smaller it is drawn, and the more room the texts take.
+        2.times { @sides = levels(@upwards, scale) }
         @levels = levels(@across, scale)
-        @sides = levels(@upwards, scale)
-        { left: SIDE, right: [SIDE, (@sides.size * LEVEL) + 20].max, above: (@levels.size * LEVEL) + 14, below: BELOW }
+        { left: SIDE, right: right, above: (@levels.size * LEVEL) + 14, below: BELOW }
       end
 
       def lay_out(frame) = @frame = frame
@@ -44,6 +45,9 @@ module VastLattice
       end
 
       private
+
+      def right = [SIDE, (@sides.size * LEVEL) + 20].max
+      def scale = [(@options.width - SIDE - right) / [@box.width, 1e-6].max, @options.tallest / [@box.height, 1e-6].max].min
 
       def levels(spans, scale)
         spans.sort_by { |span| (span.till - span.from).abs }.each_with_object([]) do |span, levels|
@@ -94,7 +98,11 @@ module VastLattice
         frame.parallel?(@view.n) && [frame.u, frame.v].any? { |axis| Geometry::Vector.dot(axis, @view.u).abs > 1 - 1e-9 }
       end
 
-      def spans(axis) = looked_onto.flat_map { |feature| feature_spans(feature, axis) }.reject { |span| (span.from - span.till).abs < 1e-6 }
+      # What several features share is drawn once.
+      def spans(axis)
+        found = looked_onto.flat_map { |feature| feature_spans(feature, axis) }.reject { |span| (span.from - span.till).abs < 1e-6 }
+        found.uniq { |span| [span.from.round(3), span.till.round(3), span.text] }
+      end
 
       # Position from its edge or feature, and the row of its pattern.
       def feature_spans(feature, axis)

@@ -46,7 +46,9 @@ module VastLattice
       private_class_method :finite
 
       def self.facts(result)
-        result.facts.to_h { |name, amount| [name, { 'value' => amount.round(9), 'text' => result.fact_texts[name] }] }
+        result.facts.merge(result.more_facts).to_h do |name, amount|
+          [name, { 'value' => amount.is_a?(Array) ? amount.map { |part| part.round(9) } : amount.round(9), 'text' => result.fact_texts[name] }]
+        end
       end
       private_class_method :facts
     end

@@ -49,15 +49,15 @@ module VastLattice
       # Centroid [x, y].
       def centroid(area) = area.centroid.then { |point| [point.x, point.y] }
 
-      # Rings of an area: [[outer points, [hole points, …]], …], outer ones counter-clockwise.
+      # Rings of an area: [[outer points, [hole points, …]], …], all counter-clockwise.
       def rings(area)
-        polygons(area).map { |polygon| [ring(polygon.exterior_ring), polygon.interior_rings.map { |hole| ring(hole) }] }
+        return [] unless area
+
+        Wkb.polygons(Geos::WkbWriter.new.write(area)).map { |outer, holes| [turned(outer), holes.map { |hole| turned(hole) }] }
       end
 
       # Triangles of three points that fill an area.
-      def triangles(area)
-        polygons(area).flat_map { |polygon| polygons(polygon.constrained_delaunay_triangulation).map { |triangle| ring(triangle.exterior_ring) } }
-      end
+      def triangles(area) = rings(area.constrained_delaunay_triangulation).map(&:first)
 
       # :inside, :crosses or :outside, of +loop+ against +outline+.
       def relation(outline, loop)
@@ -79,18 +79,7 @@ module VastLattice
         hull.is_a?(Geos::Polygon) ? something(hull) : nil
       end
 
-      def polygons(area)
-        return [] unless area
-        return area.to_a.flat_map { |part| polygons(part) } if area.is_a?(Geos::GeometryCollection)
-
-        [area].grep(Geos::Polygon).reject(&:empty?)
-      end
-
-      # Points of a ring from its WKB: byte order, type, count, then pairs; the last repeats the first.
-      def ring(line)
-        points = Geos::WkbWriter.new.write(Geos.create_line_string(line.coord_seq)).unpack('x9E*').each_slice(2).to_a[0...-1]
-        clockwise?(points) ? points.reverse : points
-      end
+      def turned(points) = clockwise?(points) ? points.reverse : points
 
       def clockwise?(points)
         [*points, points.first].each_cons(2).sum { |(x0, y0), (x1, y1)| (x0 * y1) - (x1 * y0) }.negative?

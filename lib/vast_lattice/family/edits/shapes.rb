@@ -8,7 +8,7 @@ module VastLattice
         TEXTS = %w[label note built_when shown_when on tier face by_hand].freeze
 
         # Adds a feature to a part, given in plain form, or replaces the one of its name. A new one comes after
-        # the feature +after+, or last. Entries such as "12 mm as bore" also make parameters.
+        # the feature +after+ (a blank one: first), or last. Entries such as "12 mm as bore" also make parameters.
         def self.put_feature(family, part:, feature:, after: nil)
           family, feature = named_entries(family, feature)
           made = Feature.from_tree(feature.merge('name' => Edits.checked_name(feature['name'])))
@@ -74,6 +74,8 @@ module VastLattice
         def self.put_after(features, made, after)
           present = features.find { |other| other.name.casecmp?(made.name) }
           return features.map { |other| other.equal?(present) ? made : other } if present
+
+          return [made, *features] if after == ''
 
           at = after.nil? ? features.size : features.index(Edits.find(features, after, 'feature')) + 1
           features.dup.insert(at, made)

@@ -1,0 +1,71 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # Measures a position from another edge while the feature stays where it is.
+    module Reanchoring
+      # The entry for the new offset: a formula over the stock's own dimension where the face has one, so that it stays
+      # right for every size; else a number for the outcome in view. Raises Error for an unknown feature.
+      def self.offset(model, name, axis, from)
+        placed = model.feature(name)
+        unless placed&.seat && placed.loops.any? && %w[horizontal vertical].include?(axis)
+          raise Error.new("#{name} has no place that could be measured anew.", remedy: 'It must be built in this variant.')
+        end
+
+        solid = model.solids.find { |own| own.features.any? { |feature| feature.equal?(placed) } }
+        formula(solid, placed, axis.to_sym, from) || number(solid, placed, axis.to_sym, from)
+      end
+
+      OPPOSITE = [%w[left right], %w[right left], %w[bottom top], %w[top bottom]].freeze
+
+      def self.formula(solid, placed, axis, from)
+        anchor = placed.feature.public_send(axis)
+        span = solid.part.stock.entries[placed.wall.spans[axis].to_s].to_s
+        old = anchor&.from || 'centre'
+        offset = (anchor&.offset || '0').to_s
+        return if span.empty?
+        return "#{wrapped(span)} - #{wrapped(offset)}" if OPPOSITE.include?([old, from])
+
+        half = "#{wrapped(span)} / 2"
+        case [old, from]
+        when %w[centre left], %w[centre bottom] then zero?(offset) ? half : "#{half} + #{wrapped(offset)}"
+        when %w[centre right], %w[centre top] then zero?(offset) ? half : "#{half} - #{wrapped(offset)}"
+        when %w[left centre], %w[bottom centre] then "#{wrapped(offset)} - #{half}"
+        when %w[right centre], %w[top centre] then "#{half} - #{wrapped(offset)}"
+        end
+      end
+      private_class_method :formula
+
+      # A name or a number needs no brackets; a plain number gets its unit, so that it can stand in a formula.
+      def self.wrapped(text)
+        return "#{text} mm" if text.match?(/\A\d+(\.\d+)?\z/)
+
+        text.match?(/\A[\p{L}_][\p{L}\p{N}_.]*\z|\A\d+(\.\d+)? ?\w+\z/) ? text : "(#{text})"
+      end
+      private_class_method :wrapped
+
+      def self.zero?(text) = text.match?(/\A0(\.0+)?( ?mm)?\z/)
+      private_class_method :zero?
+
+      # The first instance's place from an edge or from another feature, for this outcome.
+      def self.number(solid, placed, axis, from)
+        at = axis == :horizontal ? 0 : 1
+        wall = placed.wall
+        place = placed.centres.first[at]
+        start = start(solid, placed, axis, from)
+        sense = axis == :horizontal ? wall.sense : 1.0
+        sense = -sense if %w[right top].include?(from)
+        Units::Format.quantity(((place - start) * sense).round(6), Units['mm'])
+      end
+      private_class_method :number
+
+      def self.start(solid, placed, axis, from)
+        base = solid.features.find { |feature| feature.name.casecmp?(from) }
+        return placed.seat.frame.local(base.points.first)[axis == :horizontal ? 0 : 1] if base&.points&.any?
+
+        axis == :horizontal ? placed.wall.across(from, 0.0) : placed.wall.upwards(from, 0.0)
+      end
+      private_class_method :start
+    end
+  end
+end

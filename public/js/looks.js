@@ -1,0 +1,115 @@
+// How the picture of a workspace looks: the view, its texts, the tier, the part, the build mark; measuring and pointing in
+// it. A mixin of the workspace.
+import { get, words } from '/js/api.js';
+import { query } from '/js/pick.js';
+
+const picture = () => document.getElementById('picture');
+
+// The look as a query.
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring }) {
+  const parts = new URLSearchParams({ view, texts, tier });
+  if (onlyPart) parts.set('part', onlyPart);
+  if (build) parts.set('build', `${build.part}:${build.step}`);
+  if (measuring) parts.set('measure', 'yes');
+  return parts.toString();
+}
+
+// A number of millimetres for people.
+const millimetres = (number) => `${Number(number.toFixed(3))} mm`;
+
+export function looks() {
+  return {
+    view: 'front',
+    texts: 'number',
+    tier: 'full',
+    onlyPart: '',
+    build: null,
+    measuring: false,
+    measured: [],
+    distance: null,
+    pointed: null,
+
+    readAs(texts) { return this.look({ texts }); },
+    lookFrom(view) { return this.look({ view }); },
+    showTier(tier) { return this.look({ tier }); },
+    showPart(onlyPart) { return this.look({ onlyPart }); },
+    buildTo(build) { return this.look({ build }); },
+
+    look(change) {
+      Object.assign(this, change);
+      this.clearMeasure();
+      return this.resolve();
+    },
+
+    parts() { return this.state.parts || []; },
+    canBeFlat() { return this.parts().some((part) => part.flat); },
+
+    // Measuring: two marks of the picture, and the distance between them.
+    toggleMeasuring() { return this.look({ measuring: !this.measuring, view: this.view === 'solid' ? 'front' : this.view }); },
+
+    clearMeasure() { this.measured = []; this.distance = null; },
+
+    async measureAt(event) {
+      const mark = event.target.closest('[data-measure]');
+      if (!mark) return;
+      if (this.measured.length === 2) this.clearMeasure();
+      this.measured = [...this.measured, { id: mark.getAttribute('data-measure'), label: mark.getAttribute('aria-label') }];
+      picture().querySelectorAll('[data-measure]').forEach((one) => one.classList.toggle('measured', this.measured.some(({ id }) => id === one.getAttribute('data-measure'))));
+      if (this.measured.length < 2) return;
+      const [from, till] = this.measured.map(({ id }) => encodeURIComponent(id));
+      try {
+        this.distance = await get(`${this.api}/measure?from=${from}&till=${till}&${query(this.state.pick)}`);
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
+    },
+
+    measureText() {
+      if (!this.measured.length) return 'Choose two marks: centres, edges or faces.';
+      return this.measured.map(({ label }) => label).join(' to ');
+    },
+    distances() {
+      if (!this.distance) return [];
+      return ['x', 'y', 'z'].map((axis) => ({ name: `along ${axis}`, text: millimetres(Math.abs(this.distance[axis])) })).concat({ name: 'true', text: millimetres(this.distance.true) });
+    },
+
+    // Pointing at a place for a new feature.
+    pointFor(wanted) {
+      this.pointed = wanted;
+      if (wanted && ['solid', 'flat', 'section'].includes(this.view)) this.lookFrom('front');
+      if (wanted) this.tell('Click the place in the picture.');
+    },
+
+    async pointAt(event) {
+      const svg = picture().querySelector('svg');
+      const { scale, left, base } = svg.dataset;
+      const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
+      const { part, face } = this.pointed;
+      const ask = new URLSearchParams({ part, face, view: this.view, x: (at.x - left) / scale, y: (base - at.y) / scale });
+      try {
+        const place = await get(`${this.api}/place?${ask}&${query(this.state.pick)}`);
+        this.pointed = null;
+        window.dispatchEvent(new CustomEvent('picture-pointed', { detail: { part, place } }));
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
+    },
+
+    // Features with findings are marked in the picture, with what is wrong as their title.
+    markFindings(place) {
+      this.state.findings.forEach(({ path, level, message }) => {
+        const name = path && path[2] === 'features' ? path[3] : null;
+        const group = name && place.querySelector(`[data-feature="${CSS.escape(name)}"]`);
+        if (!group) return;
+        group.classList.add(`is-${level}`);
+        const title = group.querySelector('title');
+        if (title && !title.textContent.includes(message)) title.textContent = `${title.textContent}: ${message}`;
+      });
+    },
+
+    rowText() {
+      const rows = Object.values(this.state.pick.rows).filter(Boolean);
+      return rows.length ? `in ${rows.join(' · ')}` : 'for free values';
+    },
+  };
+}

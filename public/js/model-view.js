@@ -1,0 +1,165 @@
+// The 3D view: meshes that the core computed, lit, with edges; it turns, zooms, fits, and what is chosen in it is chosen
+// everywhere. Keys: arrows turn, plus and minus zoom, F fits.
+import * as three from '/vendor/three/three.module.js';
+import { OrbitControls } from '/vendor/three/orbit-controls.js';
+import { get, words } from '/js/api.js';
+
+const PAPER = 0xfffdf8;
+const INK = 0x1d2733;
+const CHOSEN = 0xa3441a;
+const TURN = 0.12;
+
+export function modelView() {
+  // three.js objects stay outside of Alpine's reach: they must not be wrapped.
+  let stage = null;
+
+  return {
+    wire: false,
+    shown: '',
+    listening: null,
+
+    init() {
+      this.listening = () => { if (this.view === 'solid') this.fetchMesh(); };
+      window.addEventListener('outcome', this.listening);
+      this.$watch('view', (view) => { if (view === 'solid') this.fetchMesh(); });
+      this.$watch('selected', () => this.paint());
+    },
+    destroy() {
+      window.removeEventListener('outcome', this.listening);
+      if (stage) stage.renderer.dispose();
+    },
+
+    // Meshes are asked for when the pick, the tier, the build mark or the family has changed.
+    async fetchMesh() {
+      const wanted = `${this.asking()}&version=${this.state.version}`;
+      if (wanted === this.shown) return;
+      try {
+        const { parts } = await get(`${this.api}/mesh?${wanted}`);
+        const first = !this.shown;
+        this.shown = wanted;
+        this.build3d(parts);
+        if (first) this.fit();
+        this.paint();
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
+    },
+
+    place() {
+      if (stage) return stage;
+      const canvas = this.$root.querySelector('canvas');
+      const renderer = new three.WebGLRenderer({ canvas, antialias: true, preserveDrawingBuffer: true });
+      renderer.setPixelRatio(window.devicePixelRatio);
+      const scene = new three.Scene();
+      scene.background = new three.Color(PAPER);
+      scene.add(new three.HemisphereLight(0xffffff, 0xb9b1a0, 1.9));
+      const sun = new three.DirectionalLight(0xffffff, 1.7);
+      const camera = new three.OrthographicCamera(-1, 1, 1, -1, 0.1, 1e6);
+      camera.add(sun);
+      sun.position.set(0.6, 0.9, 1);
+      scene.add(camera);
+      const controls = new OrbitControls(camera, canvas);
+      controls.addEventListener('change', () => this.draw3d());
+      stage = { canvas, renderer, scene, camera, controls, model: new three.Group() };
+      scene.add(stage.model);
+      return stage;
+    },
+
+    build3d(parts) {
+      const { model } = this.place();
+      model.clear();
+      parts.forEach(({ colour, groups, edges }) => {
+        groups.forEach(({ feature, positions, normals }) => {
+          const geometry = new three.BufferGeometry();
+          geometry.setAttribute('position', new three.Float32BufferAttribute(positions, 3));
+          geometry.setAttribute('normal', new three.Float32BufferAttribute(normals, 3));
+          const material = new three.MeshLambertMaterial({ color: colour, side: three.DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
+          const mesh = new three.Mesh(geometry, material);
+          mesh.userData = { feature, colour };
+          model.add(mesh);
+        });
+        const lines = new three.BufferGeometry();
+        lines.setAttribute('position', new three.Float32BufferAttribute(edges, 3));
+        model.add(new three.LineSegments(lines, new three.LineBasicMaterial({ color: INK })));
+      });
+    },
+
+    // Chosen features stand out; as wires, only the edges are seen.
+    paint() {
+      if (!stage) return;
+      const chosen = this.feature();
+      stage.model.children.filter((child) => child.isMesh).forEach((mesh) => {
+        mesh.visible = !this.wire;
+        mesh.material.color.set(mesh.userData.feature && mesh.userData.feature === chosen ? CHOSEN : mesh.userData.colour);
+      });
+      this.draw3d();
+    },
+
+    draw3d() {
+      const { canvas, renderer, scene, camera } = stage;
+      const { clientWidth: width, clientHeight: height } = canvas;
+      if (!width || !height) return;
+      renderer.setSize(width, height, false);
+      camera.left = -camera.top * (width / height);
+      camera.right = camera.top * (width / height);
+      camera.updateProjectionMatrix();
+      renderer.render(scene, camera);
+    },
+
+    // Everything in the picture, seen from the right, above and in front.
+    fit() {
+      const { camera, controls, model, canvas } = this.place();
+      const sphere = new three.Box3().setFromObject(model).getBoundingSphere(new three.Sphere());
+      if (!(sphere.radius > 0)) return;
+      const shape = canvas.clientWidth / Math.max(canvas.clientHeight, 1);
+      camera.top = sphere.radius * 1.05 / Math.min(shape, 1);
+      camera.bottom = -camera.top;
+      camera.zoom = 1;
+      camera.position.copy(sphere.center).add(new three.Vector3(0.55, 0.5, 0.8).normalize().multiplyScalar(sphere.radius * 4));
+      camera.near = sphere.radius * 0.01;
+      camera.far = sphere.radius * 10;
+      controls.target.copy(sphere.center);
+      controls.update();
+      this.draw3d();
+    },
+
+    toggleWire() { this.wire = !this.wire; this.paint(); },
+
+    turn(around, up) {
+      const { camera, controls } = stage;
+      const away = camera.position.clone().sub(controls.target);
+      const place = new three.Spherical().setFromVector3(away);
+      place.theta += around;
+      place.phi = Math.min(Math.max(place.phi + up, 0.05), Math.PI - 0.05);
+      camera.position.copy(controls.target).add(new three.Vector3().setFromSpherical(place));
+      controls.update();
+      this.draw3d();
+    },
+
+    zoom(factor) { stage.camera.zoom *= factor; this.draw3d(); },
+
+    keys3d(event) {
+      const act = { ArrowLeft: () => this.turn(-TURN, 0), ArrowRight: () => this.turn(TURN, 0), ArrowUp: () => this.turn(0, -TURN), ArrowDown: () => this.turn(0, TURN),
+        '+': () => this.zoom(1.2), '-': () => this.zoom(1 / 1.2), f: () => this.fit() }[event.key];
+      if (!act || event.altKey || event.ctrlKey) return;
+      event.preventDefault();
+      act();
+    },
+
+    // Chooses what was clicked, unless the hand was turning the model.
+    choose3d(event) {
+      if (Math.hypot(event.clientX - this.downAt[0], event.clientY - this.downAt[1]) > 4) return;
+      const { canvas, camera, model } = stage;
+      const box = canvas.getBoundingClientRect();
+      const ray = new three.Raycaster();
+      ray.setFromCamera(new three.Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2), camera);
+      const hit = ray.intersectObjects(model.children.filter((child) => child.isMesh && child.visible))[0];
+      const name = hit && hit.object.userData.feature;
+      if (!name) return;
+      this.select(`${name}.built`);
+      window.dispatchEvent(new CustomEvent('feature-picked', { detail: name }));
+    },
+    downAt: [0, 0],
+    down3d(event) { this.downAt = [event.clientX, event.clientY]; },
+  };
+}
