@@ -63,7 +63,10 @@ module VastLattice
       def extent(span, scale)
         low, high = [span.from, span.till].minmax.map { |at| at * scale }
         wide = span.text.size * 6.6
-        high - low < wide ? [low - 16, high + 24 + wide] : [low - 3, high + 3]
+        return [low - 16, high + 24 + wide] if high - low < span.text.size * 5.0
+
+        over = [(wide - (high - low)) / 2, 0].max
+        [low - over - 3, high + over + 3]
       end
 
       def overall

@@ -22,9 +22,9 @@ module VastLattice
         outcome.plan.targets.select(&:value?).to_h { |target| [target.name, value(outcome, target)] }
       end
 
-      # Every feature: its state, who decided it, and whose word that was.
+      # Every part and feature: its state, who decided it, and whose word that was.
       def self.states(outcome)
-        outcome.plan.family.features.to_h do |feature|
+        (outcome.plan.family.parts + outcome.plan.family.features).to_h do |feature|
           decider = outcome.state_decider(feature.name)
           [feature.name, { 'state' => outcome.state(feature.name).to_s, 'decider' => decider.word, 'by' => decider.to_s }]
         end

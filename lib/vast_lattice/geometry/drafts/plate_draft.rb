@@ -5,14 +5,13 @@ module VastLattice
     module Drafts
       # A plate on its way to a Blank: z from 0 (back) to its thickness (front).
       class PlateDraft
-        # +names+ are those of the outline's points, in order; +spans+ as in Wall.
-        def initialize(loop, thickness, names: [], spans: {})
+        # +corners+ gives points of the outline by name; +spans+ as in Wall.
+        def initialize(loop, thickness, corners: {}, spans: {})
           @loop = loop
           @thickness = thickness
-          @names = names
           @spans = spans
           @box = loop.box
-          @corners = corner_points
+          @corners = ends.merge(corners)
         end
 
         # Rounds or chamfers the corner of that name: bottom_left … of a rectangle, or a point's own.
@@ -31,12 +30,11 @@ module VastLattice
 
         private
 
-        def corner_points
-          named = @loop.vertices.each_with_index.to_h { |(x, y, _), index| [@names[index].to_s.downcase, [x, y]] }.except('')
-          ends = { 'bottom' => @box.bottom, 'top' => @box.top }.flat_map do |vertical, y|
+        # The corners of the box, by name.
+        def ends
+          { 'bottom' => @box.bottom, 'top' => @box.top }.flat_map do |vertical, y|
             { 'left' => @box.left, 'right' => @box.right }.map { |horizontal, x| ["#{vertical}_#{horizontal}", [x, y]] }
-          end
-          ends.to_h.merge(named)
+          end.to_h
         end
 
         def front

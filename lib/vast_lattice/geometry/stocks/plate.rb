@@ -25,8 +25,7 @@ module VastLattice
 
         # The PlateDraft of a Stock; +numbers+ in mm by name. Raises Impossible.
         def self.draft(stock, outline, numbers)
-          Drafts::PlateDraft.new(loop(stock, outline, numbers), numbers['thickness'], names: names(stock, numbers),
-                                                                                      spans: spans(outline))
+          Drafts::PlateDraft.new(loop(stock, outline, numbers), numbers['thickness'], corners: corners(stock, numbers), spans: spans(outline))
         end
 
         def self.spans(outline)
@@ -34,8 +33,14 @@ module VastLattice
         end
         private_class_method :spans
 
-        def self.names(stock, numbers) = stock.list('points').each_index.map { |index| numbers["points.#{index}.name"] }
-        private_class_method :names
+        # Named points of an outline.
+        def self.corners(stock, numbers)
+          stock.list('points').each_index.to_h do |index|
+            name, x, y = %w[name x y].map { |field| numbers["points.#{index}.#{field}"] }
+            [name.to_s.downcase, [x, y]]
+          end.except('')
+        end
+        private_class_method :corners
 
         def self.loop(stock, outline, numbers)
           case outline
