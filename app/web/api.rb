@@ -29,7 +29,8 @@ module VastLattice
       # Triangles and edges of the parts that are shown, for the 3D view.
       get '/:slug/mesh' do |slug|
         stored = store.find(slug)
-        answer(parts: Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).meshes(**PictureParams.read(params).slice(:tier, :build_to)))
+        answer(parts: Result.new(stored.plan,
+                                 PickParams.fitting(pick, stored.plan)).meshes(**PictureParams.read(params).slice(:tier, :build_to)))
       end
 
       # The distance between two marks of a picture that was asked for with measure=yes.
@@ -43,7 +44,8 @@ module VastLattice
       get '/:slug/place' do |slug|
         stored = store.find(slug)
         model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
-        answer(Drawing::Spotting.new(model, PictureParams.read(params)[:view]).at(params['part'].to_s, params['face'].to_s, params['x'].to_f, params['y'].to_f))
+        answer(Drawing::Spotting.new(model, PictureParams.read(params)[:view]).at(params['part'].to_s, params['face'].to_s,
+                                                                                  params['x'].to_f, params['y'].to_f))
       end
 
       # What a position would be from another edge, for a feature that stays where it is.

@@ -52,15 +52,21 @@ module VastLattice
 
       # The 3D view is drawn by the browser, from the mesh that it asks for.
       def svg
-        view, *_ = @picture.values_at(:view)
+        view, = @picture.values_at(:view)
         return if view == 'solid'
 
         result.view(view, **@picture.except(:view), width: WIDTH, tallest: TALLEST, interactive: true)
       end
 
       # Names of the parts that are built now, with whether they can be laid flat.
-      def parts = result.model.solids.map { |solid| { 'name' => solid.part.name, 'title' => solid.part.title, 'flat' => !solid.blank.flat.nil?,
-                                                          'faces' => solid.blank.walls.map { |wall| { 'name' => wall.name, 'title' => wall.title } } } }
+      def parts
+        result.model.solids.map do |solid|
+          { 'name' => solid.part.name, 'title' => solid.part.title, 'flat' => !solid.blank.flat.nil?,
+            'faces' => solid.blank.walls.map do |wall|
+              { 'name' => wall.name, 'title' => wall.title }
+            end }
+        end
+      end
 
       # What the typed dimensions come to, as texts: "windows.width" => "260 mm".
       def dimensions
@@ -76,9 +82,16 @@ module VastLattice
         return [] unless feature.numbers
 
         numbers = feature.numbers
-        pattern = feature.feature.pattern ? measured(Family::PATTERN_KINDS.fetch(feature.feature.pattern.kind).measures, numbers.pattern, "#{feature.name}.pattern") : []
+        pattern = if feature.feature.pattern
+                    measured(Family::PATTERN_KINDS.fetch(feature.feature.pattern.kind).measures, numbers.pattern,
+                             "#{feature.name}.pattern")
+                  else
+                    []
+                  end
         measured(feature.kind.measures, numbers.measures, feature.name) + pattern +
-          { 'horizontal.offset' => numbers.horizontal, 'vertical.offset' => numbers.vertical }.map { |name, amount| ["#{feature.name}.#{name}", Units::Format.quantity(amount, Units['mm'])] }
+          { 'horizontal.offset' => numbers.horizontal, 'vertical.offset' => numbers.vertical }.map do |name, amount|
+            ["#{feature.name}.#{name}", Units::Format.quantity(amount, Units['mm'])]
+          end
       end
 
       def measured(measures, numbers, prefix)

@@ -32,7 +32,8 @@ module Assets
   # Content of a file as it ships: without the link to a source map that does not ship; libraries that are imported by
   # name are found beside it, because a browser knows no names.
   def self.content(source)
-    File.binread(File.join(ROOT, 'node_modules', source)).sub(%r{^(//|/\*)# sourceMappingURL=.*$}, '').sub(/from 'three';/, "from './three.module.js';")
+    File.binread(File.join(ROOT, 'node_modules', source)).sub(%r{^(//|/\*)# sourceMappingURL=.*$}, '').sub('from \'three\';',
+                                                                                                           "from './three.module.js';")
   end
 
   def self.path(place) = File.join(ROOT, 'public/vendor', place)

@@ -15,7 +15,8 @@ module VastLattice
     CONTROLS = Registry.new('control')
 
     def self.nested
-      { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule, rule_tables: RuleTable, forms: Form }
+      { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule,
+        rule_tables: RuleTable, forms: Form }
     end
 
     # Named things; names match regardless of case. nil when there is none.

@@ -16,7 +16,8 @@ module VastLattice
       ['copper', 'Copper', 8.96, '#d39a78'], ['cast_iron', 'Cast iron', 7.2, '#8f9496'], ['bronze', 'Bronze', 8.8, '#c6a06a'],
       ['polyethylene', 'Polyethylene', 0.95, '#e9ece4'], ['polyamide', 'Polyamide', 1.14, '#efe9da'], ['acetal', 'Acetal', 1.41, '#f2f2ee'],
       ['pvc', 'PVC', 1.4, '#b8bec2'], ['rubber', 'Rubber', 1.2, '#4a4d4f'], ['plywood', 'Plywood', 0.68, '#dcc7a1'],
-      ['beech', 'Beech', 0.72, '#dcb48a'], ['oak', 'Oak', 0.71, '#cfa874'], ['mdf', 'MDF', 0.75, '#c9b08b'], ['glass', 'Glass', 2.5, '#cfe3df']
+      ['beech', 'Beech', 0.72, '#dcb48a'], ['oak', 'Oak', 0.71, '#cfa874'], ['mdf', 'MDF', 0.75, '#c9b08b'], ['glass', 'Glass', 2.5,
+                                                                                                              '#cfe3df']
     ].to_h do |name, title, density, colour|
       [name, Material.new(name: name, title: title, density: density, colour: colour)]
     end.freeze

@@ -28,7 +28,9 @@ module VastLattice
     # leaves out what comes later in that part's recipe. Options as in Drawing::ModelView.
     def view(name, build_to: nil, **options)
       solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids
-      plan.memo.fetch([:view, name, options, solids.map { |solid| [solid.solid.object_id, solid.colour, solid.shown] }]) { drawn(name, solids, options) }
+      plan.memo.fetch([:view, name, options, solids.map do |solid|
+        [solid.solid.object_id, solid.colour, solid.shown]
+      end]) { drawn(name, solids, options) }
     end
 
     # Triangles and edges of the parts that are shown in a tier: [{'part', 'colour', 'groups', 'edges'}, …].
@@ -45,7 +47,12 @@ module VastLattice
 
     # Facts that take longer: the surface in mm2, the centre of mass and the size along x, y, z in mm.
     def more_facts
-      @more_facts ||= model.solids.empty? ? {} : { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds.size }
+      @more_facts ||= if model.solids.empty?
+                        {}
+                      else
+                        { 'surface' => model.surface_area, 'centre' => model.centroid,
+                          'size' => model.bounds.size }
+                      end
     end
 
     # The same as texts with units.

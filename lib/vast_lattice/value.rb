@@ -52,7 +52,9 @@ module VastLattice
     def hash = [self.class, to_h].hash
 
     # Short: values hold values.
-    def inspect = "#<#{self.class} #{to_h.map { |name, value| "#{name}=#{value.is_a?(Value) ? value.class : value.inspect[0, 40]}" }.join(' ')}>"
+    def inspect
+      "#<#{self.class} #{to_h.map { |name, value| "#{name}=#{value.is_a?(Value) ? value.class : value.inspect[0, 40]}" }.join(' ')}>"
+    end
 
     private
 

@@ -68,7 +68,7 @@ class JourneysTest < BrowserCase
   def test_picking_a_row_shows_that_row
     open_stage('shape')
     select 'SF-0500', from: 'Sizes'
-    assert_selector '[data-fact=mass]', text: '0.689 kg'
+    assert_selector '[data-fact=mass]', text: '1.179 kg'
     assert_selector '[data-state=windows]', text: 'suppressed'
     assert_no_selector '.picture [data-feature=windows]'
     click_on 'Next row of Sizes'
@@ -143,12 +143,14 @@ class JourneysTest < BrowserCase
   # A dimension is named where it is typed, a feature is added, its edge changed, its condition tried.
   def test_shaping_without_leaving_the_stage
     open_stage('shape')
-    fill_in 'Name', with: 'drain_hole'
-    select 'Hole', from: 'Kind'
+    find('.adding summary').click
+    fill_in 'Name of the new step', with: 'drain_hole'
+    select 'Hole', from: 'Kind of the new step'
     click_on 'Add step'
     assert_selector '.picture [data-feature=drain_hole]'
     enter('diameter', '16 mm as drain_bore')
     assert_field 'f-drain_hole-diameter', with: 'drain_bore'
+    select 'the number', from: 'f-drain_hole-keeps'
     find('#f-drain_hole-horizontal-from').select('right')
     enter('across, offset', '150 mm')
     assert_selector '[data-dimension="drain_hole.horizontal.offset"]', text: '150 mm'
@@ -195,7 +197,7 @@ class JourneysTest < BrowserCase
     press(:enter)
     assert_selector '.tabulator-editing input'
     press('140', :enter)
-    assert_selector '[data-fact=area]', text: '1908.72 cm2'
+    assert_selector '[data-fact=size]', text: '2000 × 140 × 35 mm'
     assert_equal '140', store.find('side-frame').family.tables.first.row('SF-2000').cells['depth']
     grid_cell('SF-2000', 'depth').click
     press(:enter)
@@ -214,7 +216,7 @@ class JourneysTest < BrowserCase
 
   def test_the_lattice_answers_why
     open_stage('prove')
-    assert_selector '.lattice .cell', count: 64
+    assert_selector '.lattice .cell', count: 104
     find('[aria-label="Windows in SF-2500: suppressed by rule"]').click
     assert_selector '.because', text: 'Rule "Heavy loads" makes it suppressed'
     find('[aria-label="Tie holes in SF-0500: suppressed by table"]').click

@@ -82,7 +82,7 @@ class FilesTest < CoreCase
     units = Exchange::TableCSV.units(Plan.of(side_frame))
     csv = Exchange::TableCSV.write(table, units)
 
-    assert_equal 'variant,length [mm],depth [mm],gauge [mm],load_class,roller_pitch [mm],neighbour_follows,tie_holes.built',
+    assert_equal 'variant,length [mm],depth [mm],gauge [mm],load_class,roller_pitch [mm],neighbour_follows,nameplate,tie_holes.built',
                  csv.lines.first.chomp
     assert_equal table.rows, Exchange::TableCSV.read(csv, table, units).rows
     semicolons = "\uFEFF#{csv.tr(',', ';')}"

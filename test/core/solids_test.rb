@@ -102,9 +102,9 @@ class SolidsTest < CoreCase
   # Moving a feature that stays inside changes no mass; hiding changes none; suppressed and restored is as before.
   def test_moving_hiding_and_restoring
     body = lambda do |x, extra = ''|
-      "parts:\n  - name: plate\n    stock: {kind: plate, width: 300, height: 100, thickness: 6}\n    features:\n" \
-        "      - {name: a, kind: counterbored_hole, diameter: 6, head_diameter: 11, head_depth: 3, horizontal: {from: left, offset: #{x}}#{extra}}\n" \
-        "      - {name: b, kind: slot, length: 30, width: 9, vertical: {from: bottom, offset: 20}}\n"
+      "parts:\n  - name: plate\n    stock: {kind: plate, width: 300, height: 100, thickness: 6}\n    features:\n      " \
+        "- {name: a, kind: counterbored_hole, diameter: 6, head_diameter: 11, head_depth: 3, horizontal: {from: left, offset: #{x}}#{extra}}\n      " \
+        "- {name: b, kind: slot, length: 30, width: 9, vertical: {from: bottom, offset: 20}}\n"
     end
     masses = [40, 90, 133.7, 250].map { |x| Result.new(plan(body.call(x))).facts['mass'] }
 
@@ -130,8 +130,8 @@ class SolidsTest < CoreCase
         - {name: two, stock: {kind: plate, width: 10, height: 10, thickness: 10}, at: {x: 100, turn_z: 90 deg}}
     YAML
 
-    assert_equal [50.0, 5.0, 5.0], two['centre'].map { |part| part.round(9) }
-    assert_equal [100.0, 10.0, 10.0], two['size'].map { |part| part.round(9) }
+    assert_equal([50.0, 5.0, 5.0], two['centre'].map { |part| part.round(9) })
+    assert_equal([100.0, 10.0, 10.0], two['size'].map { |part| part.round(9) })
     assert_in_delta 1200, two['surface'], 1e-9
   end
 

@@ -25,7 +25,9 @@ class RandomSolid
 
   # A plate with holes, slots, cut-outs and pockets anywhere, the edge included.
   def plate
-    @width, @height, @thickness = rand(80..300), rand(60..200), rand(5..20)
+    @width = rand(80..300)
+    @height = rand(60..200)
+    @thickness = rand(5..20)
     @stock = "{kind: plate, width: #{@width}, height: #{@height}, thickness: #{@thickness}}"
     step(op: 'add', kind: 'box', low: [0, 0, 0], high: [@width, @height, @thickness])
     rand(3..7).times { front_cut(rand(0..@width), rand(0..@height)) }
@@ -49,13 +51,15 @@ class RandomSolid
   end
 
   def rectangle(x, y, low, depth)
-    wide, high = rand(5..60), rand(5..40)
+    wide = rand(5..60)
+    high = rand(5..40)
     feature("kind: cut_out, width: #{wide}, height: #{high}#{depth}, #{anchors(x, y)}")
     step(op: 'cut', kind: 'box', low: [x - (wide / 2.0), y - (high / 2.0), low], high: [x + (wide / 2.0), y + (high / 2.0), @thickness + 1])
   end
 
   def slot(x, y, low, depth)
-    long, wide = rand(31..70), rand(5..30)
+    long = rand(31..70)
+    wide = rand(5..30)
     half = (long - wide) / 2.0
     feature("kind: slot, length: #{long}, width: #{wide}#{depth}, #{anchors(x, y)}")
     step(op: 'cut', kind: 'box', low: [x - half, y - (wide / 2.0), low], high: [x + half, y + (wide / 2.0), @thickness + 1])
@@ -66,7 +70,10 @@ class RandomSolid
   def side_drilled
     plate
     rand(1..3).times do
-      x, z, diameter, depth = rand(5..(@width - 5)), @thickness / 2.0, [@thickness - 2, 3].max, rand(10..(@height - 2))
+      x = rand(5..(@width - 5))
+      z = @thickness / 2.0
+      diameter = [@thickness - 2, 3].max
+      depth = rand(10..(@height - 2))
       feature("kind: hole, face: top, diameter: #{diameter}, depth: #{depth}, #{anchors(x, 0, vertical: 'centre')}")
       step(op: 'cut', kind: 'cone', from: [x, @height - depth, z], to: [x, @height + 1, z], radii: [diameter / 2.0] * 2)
     end
@@ -86,7 +93,10 @@ class RandomSolid
   def bossed
     plate
     rand(1..3).times do
-      x, y, diameter, rise = rand(10..(@width - 10)), rand(10..(@height - 10)), rand(14..40), rand(3..12)
+      x = rand(10..(@width - 10))
+      y = rand(10..(@height - 10))
+      diameter = rand(14..40)
+      rise = rand(3..12)
       feature("kind: boss, diameter: #{diameter}, rise: #{rise}, #{anchors(x, y)}")
       step(op: 'add', kind: 'cone', from: [x, y, @thickness], to: [x, y, @thickness + rise], radii: [diameter / 2.0] * 2)
       feature("kind: counterbored_hole, diameter: 5, head_diameter: 9, head_depth: 2, on: f#{@features.size - 1}")
@@ -97,7 +107,10 @@ class RandomSolid
 
   # A hollow bar, drilled through one wall and through both, from two sides.
   def hollow
-    height, width, thickness, length = rand(40..90), rand(30..80), rand(2..5), rand(150..500)
+    height = rand(40..90)
+    width = rand(30..80)
+    thickness = rand(2..5)
+    length = rand(150..500)
     @stock = "{kind: bar, outline: hollow, height: #{height}, width: #{width}, thickness: #{thickness}, corner_radius: 0, length: #{length}}"
     step(op: 'add', kind: 'box', low: [0, 0, 0], high: [length, height, width])
     step(op: 'cut', kind: 'box', low: [-1, thickness, thickness], high: [length + 1, height - thickness, width - thickness])
@@ -105,7 +118,9 @@ class RandomSolid
   end
 
   def hollow_cut(height, width, thickness, length)
-    x, diameter, both = rand(0..length), rand(6..30), rand(2) == 1
+    x = rand(0..length)
+    diameter = rand(6..30)
+    both = rand(2) == 1
     through = both ? ', through: part' : ''
     if rand(2).zero?
       y = rand(0..height)
@@ -120,10 +135,13 @@ class RandomSolid
 
   # Steps, a taper, a bore, cross holes, and a hole in the end.
   def turned
-    one, two, taper = rand(20..60), rand(30..80), rand(15..40)
+    one = rand(20..60)
+    two = rand(30..80)
+    taper = rand(15..40)
     lengths = [rand(20..60), rand(20..60), rand(10..30)]
     ends = [0, lengths[0], lengths[0] + lengths[1], lengths.sum]
-    bore, depth = rand(4..12), rand(20..lengths.sum)
+    bore = rand(4..12)
+    depth = rand(20..lengths.sum)
     @stock = "{kind: turned, steps: [{length: #{lengths[0]}, diameter: #{one}}, {length: #{lengths[1]}, diameter: #{two}}, " \
              "{length: #{lengths[2]}, diameter: #{two}, end_diameter: #{taper}}], bores: [{from: left, diameter: #{bore}, depth: #{depth}}]}"
     step(op: 'add', kind: 'cone', from: [0, 0, 0], to: [ends[1], 0, 0], radii: [one / 2.0] * 2)
@@ -137,14 +155,20 @@ class RandomSolid
   end
 
   def cross_hole(ends)
-    x, off, diameter = rand(3..(ends[3] - 3)), rand(-6..6), rand(3..10)
+    x = rand(3..(ends[3] - 3))
+    off = rand(-6..6)
+    diameter = rand(3..10)
     feature("kind: hole, face: side, diameter: #{diameter}, through: part, #{anchors(x, off, vertical: 'centre')}")
     step(op: 'cut', kind: 'cone', from: [x, -60, -off], to: [x, 60, -off], radii: [diameter / 2.0] * 2)
   end
 
   # A sheet with an upward and a downward flange, and holes near the bends and in the flanges.
   def channel
-    width, height, gauge, radius, flange = rand(120..300), rand(60..120), rand(1..3), rand(1..4), rand(20..40)
+    width = rand(120..300)
+    height = rand(60..120)
+    gauge = rand(1..3)
+    radius = rand(1..4)
+    flange = rand(20..40)
     @stock = "{kind: folded_sheet, width: #{width}, height: #{height}, thickness: #{gauge}, bend_radius: #{radius}}"
     feature("kind: bend, edge: top, length: #{flange}")
     feature("kind: bend, edge: bottom, length: #{flange + 3}, direction: back")
@@ -158,22 +182,25 @@ class RandomSolid
     flange_hole(width, height, gauge, flange)
   end
 
-  # A quarter of a tube along x about y, z: outwards up and back, or down and to the front.
-  def quarter(width, y, z, radius, way)
+  # A quarter of a tube along x about y and a depth: outwards up and back, or down and to the front.
+  def quarter(width, y, depth, radius, way)
     outer = radius + @stock[/thickness: (\d+)/, 1].to_i
     points = (0..180).map { |at| at * Math::PI / 360 }.map { |angle| [Math.sin(angle), -Math.cos(angle)] }
-    ring = points.map { |up, out| [y + (way * up * outer), z + (way * out * outer)] } + points.reverse.map { |up, out| [y + (way * up * radius), z + (way * out * radius)] }
+    ring = points.map { |up, out| [y + (way * up * outer), depth + (way * out * outer)] } + points.reverse.map { |up, out| [y + (way * up * radius), depth + (way * out * radius)] }
     step(op: 'add', kind: 'prism', axis: 'x', low: 0, high: width, points: ring)
   end
 
-  def web_hole(width, height, gauge, back)
-    x, y, diameter = rand(0..width), rand(30..(height - 30)), rand(4..20)
+  def web_hole(width, height, gauge, _back)
+    x = rand(0..width)
+    y = rand(30..(height - 30))
+    diameter = rand(4..20)
     feature("kind: hole, diameter: #{diameter}, #{anchors(x, y)}")
     step(op: 'cut', kind: 'cone', from: [x, y, -0.01], to: [x, y, gauge + 0.01], radii: [diameter / 2.0] * 2)
   end
 
   def flange_hole(width, height, gauge, flange)
-    x, z = rand(0..width), flange - 6
+    x = rand(0..width)
+    z = flange - 6
     feature("kind: hole, face: f0, diameter: 6, #{anchors(x, z)}")
     step(op: 'cut', kind: 'cone', from: [x, height - gauge - 0.01, z], to: [x, height + 0.01, z], radii: [3, 3])
   end

@@ -70,7 +70,9 @@ module VastLattice
       end
 
       def compile(typed)
-        names = typed.variables.map { |variable| "v#{variable.index} = #{variable.index == @plan.targets.size ? 1.0 : "v[#{variable.index}]"}" }
+        names = typed.variables.map do |variable|
+          "v#{variable.index} = #{variable.index == @plan.targets.size ? 1.0 : "v[#{variable.index}]"}"
+        end
         body = [*names, Formula::Emitter.settled(typed)].join('; ')
         Formula.compile("lambda { |lists| lambda { |v| #{body} } }", 'trial').call(@plan.lists)
       end

@@ -37,8 +37,9 @@ module VastLattice
       # The whole picture.
       # +data+ are further attributes of the picture.
       def to_svg(width, height, label, role: 'img', **data)
+        given = { role: role, aria_label: label, **data }
         %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 #{number(width)} #{number(height)}" ) +
-          %(width="#{number(width)}" height="#{number(height)}" role="#{role}" aria-label="#{CGI.escapeHTML(label)}"#{attributes_text(data)}>) +
+          %(width="#{number(width)}" height="#{number(height)}"#{attributes_text(given)}>) +
           "#{@marks.join("\n")}</svg>\n"
       end
 

@@ -7,6 +7,9 @@ module VastLattice
     class FeatureMarks
       # Below this size centre lines cannot be told apart, px.
       SMALLEST = 7.0
+      # Centre lines reach past what they mark by so many px.
+      OVER = 4.0
+      STYLE = { fill: 'none', stroke: ModelView::CENTRE, stroke_width: 0.6, stroke_dasharray: '7 2 1.5 2' }.freeze
 
       def initialize(canvas, frame, view, solid, interactive)
         @canvas = canvas
@@ -34,7 +37,12 @@ module VastLattice
       end
 
       # What lets a feature be chosen by mouse and by keyboard.
-      def hand(feature) = @interactive ? { tabindex: 0, role: 'button', aria_label: feature.feature.title } : {}
+      def hand(feature) = @interactive ? { tabindex: 0, role: 'button', aria_label: spoken(feature) } : {}
+
+      # What is written on it is part of its name.
+      def spoken(feature)
+        [feature.feature.title, feature.kind.role == :mark ? feature.numbers.measures['text'] : ''].reject(&:empty?).join(': ')
+      end
 
       def dash(feature)
         return { stroke_dasharray: '3 2', stroke_width: 0.7 } unless feature.seat && level?(feature)
@@ -48,7 +56,13 @@ module VastLattice
 
       def shapes(feature)
         return flange(feature) unless feature.seat
-        return wall_frame(feature).then { |frame| feature.loops.map { |loop| @frame.loop_path(frame.carry(loop, @view)) } } if level?(feature)
+        if level?(feature)
+          return wall_frame(feature).then do |frame|
+            feature.loops.map do |loop|
+              @frame.loop_path(frame.carry(loop, @view))
+            end
+          end
+        end
 
         feature.pieces.map { |piece| @frame.ring_path(silhouette(piece)) }
       end
@@ -56,8 +70,14 @@ module VastLattice
       # The outline of a piece seen from elsewhere: the hull of its corners within the part.
       def silhouette(piece)
         low, high = depths(piece)
-        corners = piece.layers.flat_map { |layer| corners(piece, layer, low, high) }.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
-        return piece.bodies.flat_map { |body| body.bounds.corners }.map { |point| @view.local(@solid.frame.point(*point)).first(2) }.minmax if corners.empty?
+        corners = piece.layers.flat_map do |layer|
+          corners(piece, layer, low, high)
+        end.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
+        if corners.empty?
+          return piece.bodies.flat_map do |body|
+            body.bounds.corners
+          end.map { |point| @view.local(@solid.frame.point(*point)).first(2) }.minmax
+        end
 
         hull = Geometry::Planar.hull(corners)
         hull ? Geometry::Planar.rings(hull).first.first : corners.minmax
@@ -65,7 +85,9 @@ module VastLattice
 
       def corners(piece, layer, low, high)
         box = layer.loop.box
-        [box.left, box.right].product([box.bottom, box.top], [[layer.low, low].max, [layer.high, high].min]).map { |x, y, height| piece.seat.frame.point(x, y, height) }
+        [box.left, box.right].product([box.bottom, box.top], [[layer.low, low].max, [layer.high, high].min]).map do |x, y, height|
+          piece.seat.frame.point(x, y, height)
+        end
       end
 
       # From the far side of the part to the surface, as far as the piece goes; of what is added, all of it.
@@ -97,9 +119,6 @@ module VastLattice
         lines = level?(feature) ? crosses(feature) : feature.pieces.filter_map { |piece| axis(piece) }
         @canvas.path(lines.join, **STYLE) if lines.any?
       end
-
-      STYLE = { fill: 'none', stroke: ModelView::CENTRE, stroke_width: 0.6, stroke_dasharray: '7 2 1.5 2' }.freeze
-      OVER = 4.0
 
       def crosses(feature)
         frame = wall_frame(feature)

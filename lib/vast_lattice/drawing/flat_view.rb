@@ -25,7 +25,8 @@ module VastLattice
       def to_svg
         lay_out
         @canvas.path(rings.flat_map { |outer, holes| [outer, *holes] }.map { |ring| @frame.ring_path(ring) }.join,
-                     class: 'face', fill: @solid.colour, fill_rule: 'evenodd', stroke: ModelView::EDGE, stroke_width: 1.5, stroke_linejoin: 'round')
+                     class: 'face', fill: @solid.colour, fill_rule: 'evenodd', stroke: ModelView::EDGE, stroke_width: 1.5,
+                     stroke_linejoin: 'round')
         bends
         features
         dimensions
@@ -49,7 +50,7 @@ module VastLattice
       def bends
         @flat.bends.each do |from_x, from_y, till_x, till_y|
           @canvas.line(@frame.x(from_x), @frame.y(from_y), @frame.x(till_x), @frame.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
-                                                                                                stroke_dasharray: '9 2 1.5 2 1.5 2')
+                                                                                               stroke_dasharray: '9 2 1.5 2 1.5 2')
         end
       end
 
@@ -78,7 +79,10 @@ module VastLattice
 
       def dimensions
         lines = DimensionLines.new(@canvas)
-        left, right, bottom, top = [@frame.x(@box.left), @frame.x(@box.right), @frame.y(@box.bottom), @frame.y(@box.top)]
+        left = @frame.x(@box.left)
+        right = @frame.x(@box.right)
+        bottom = @frame.y(@box.bottom)
+        top = @frame.y(@box.top)
         wide, high = size.map { |amount| Units::Format.number(amount.round(2)) }
         lines.horizontal(left, right, bottom + 26, [bottom, bottom], wide)
         lines.vertical(bottom, top, left - 24, [left, left], high)

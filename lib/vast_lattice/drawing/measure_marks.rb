@@ -51,7 +51,8 @@ module VastLattice
         x = points.sum(&:first) / points.size
         y = points.sum(&:last) / points.size
         @canvas.group(title: item.label, **hand(item)) do
-          @canvas.path("M#{(x - 4).round(2)} #{(y - 4).round(2)}h8v8h-8Z", stroke: INK, stroke_width: 1.2, fill: '#ffffff', fill_opacity: 0.7)
+          @canvas.path("M#{(x - 4).round(2)} #{(y - 4).round(2)}h8v8h-8Z", stroke: INK, stroke_width: 1.2, fill: '#ffffff',
+                                                                           fill_opacity: 0.7)
         end
       end
     end

@@ -17,8 +17,10 @@ module VastLattice
       HATCH = 'M0 6 L6 0'
 
       # Everything that decides how a view looks.
-      Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut, keyword_init: true) do
-        def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false, measurable: false,
+      Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
+                           keyword_init: true) do
+        def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
+                       measurable: false,
                        tier: 'full', part: nil, hidden: true, cut: 0.5)
           super
         end
@@ -45,7 +47,8 @@ module VastLattice
         @dimensions&.draw
         MeasureMarks.new(@canvas, @frame, @view, @solids).draw if @options.measurable
         @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img',
-                                                        data_scale: @frame.scale.round(6).to_s, data_left: @frame.left, data_base: @frame.base)
+                                                       data_scale: @frame.scale.round(6).to_s, data_left: @frame.left,
+                                                       data_base: @frame.base)
       end
 
       private
@@ -101,7 +104,8 @@ module VastLattice
       end
 
       def hatching
-        %(<pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse"><path d="#{HATCH}" stroke="#{EDGE}" stroke-width="0.7"/></pattern>)
+        line = %(<path d="#{HATCH}" stroke="#{EDGE}" stroke-width="0.7"/>)
+        %(<pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse">#{line}</pattern>)
       end
 
       def paint(solid, painting)
@@ -134,7 +138,10 @@ module VastLattice
       def hidden_lines(painting)
         loops, lines = painting.hidden
         data = loops.map { |loop| @frame.loop_path(loop) }.join + lines.map { |line| @frame.line_path(*line) }.uniq.join
-        @canvas.path(data, class: 'hidden-edge', fill: 'none', stroke: HIDDEN, stroke_width: 0.6, stroke_dasharray: '4 2') unless data.empty?
+        return if data.empty?
+
+        @canvas.path(data, class: 'hidden-edge', fill: 'none', stroke: HIDDEN, stroke_width: 0.6,
+                           stroke_dasharray: '4 2')
       end
     end
   end

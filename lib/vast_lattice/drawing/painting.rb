@@ -83,7 +83,7 @@ module VastLattice
       # Where a surface turns out of sight.
       def outline(facet)
         towards = facing(facet.normal).positive?
-        facet.soft.select { |_, _, beyond| towards != facing(beyond).positive? }.map { |edge| edge.first(2) }
+        facet.soft.reject { |_, _, beyond| towards == facing(beyond).positive? }.map { |edge| edge.first(2) }
       end
 
       # A rim seen edge-on is one line.
@@ -91,7 +91,11 @@ module VastLattice
         facets = face.facets(CHORDS)
         return facets.flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
 
-        rims = [0, 1].filter_map { |index| facets.filter_map { |facet| facet.edges[index] }.flatten(1).map { |point| seen(point).first(2) }.minmax }
+        rims = [0, 1].filter_map do |index|
+          facets.filter_map do |facet|
+            facet.edges[index]
+          end.flatten(1).map { |point| seen(point).first(2) }.minmax
+        end
         sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| seen(point).first(2) } }
         (rims + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
       end

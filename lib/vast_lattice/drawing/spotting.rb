@@ -18,10 +18,14 @@ module VastLattice
       def at(part, face, x, y)
         solid = @model.part(part) || raise(Error.new("There is no part \"#{part}\" here.", remedy: 'It must be built in this variant.'))
         wall = face.empty? ? facing(solid) : solid.blank.wall(face)
-        raise Error.new("There is no face \"#{face}\" here.", remedy: Nearest.remedy(face, solid.blank.walls.map(&:name), kind: 'face')) unless wall
+        unless wall
+          raise Error.new("There is no face \"#{face}\" here.",
+                          remedy: Nearest.remedy(face, solid.blank.walls.map(&:name), kind: 'face'))
+        end
 
         over, up = on(wall, solid, x, y)
-        { 'face' => wall.name, 'horizontal' => anchor(over - wall.box.left, wall.box.width, wall.mirrored ? %w[right left] : %w[left right]),
+        { 'face' => wall.name, 'horizontal' => anchor(over - wall.box.left, wall.box.width,
+                                                      wall.mirrored ? %w[right left] : %w[left right]),
           'vertical' => anchor(up - wall.box.bottom, wall.box.height, %w[bottom top]) }
       end
 
@@ -39,20 +43,26 @@ module VastLattice
         tilt = Geometry::Vector.dot(frame.n, @view.n)
         point = Geometry::Vector.along(point, @view.n, -frame.local(point)[2] / tilt) if tilt.abs > 1e-6
         over, up, = frame.local(point)
-        tilt.abs > 1e-6 ? [over, up] : seen_edge_on(wall, frame, over, up)
+        tilt.abs > 1e-6 ? [over, up] : seen_edge_on(wall, frame, [over, up])
       end
 
       # Of a wall seen edge-on, the direction along the line of sight is its middle.
-      def seen_edge_on(wall, frame, over, up)
+      def seen_edge_on(wall, frame, place)
         middle = wall.box.middle
-        [Geometry::Vector.dot(frame.u, @view.n).abs > 0.5 ? middle[0] : over, Geometry::Vector.dot(frame.v, @view.n).abs > 0.5 ? middle[1] : up]
+        [Geometry::Vector.dot(frame.u, @view.n).abs > 0.5 ? middle[0] : place[0],
+         Geometry::Vector.dot(frame.v, @view.n).abs > 0.5 ? middle[1] : place[1]]
       end
 
       def anchor(distance, length, edges)
         distance = (distance / STEP).round * STEP
         return { 'from' => 'centre', 'offset' => '0 mm' } if (distance - (length / 2)).abs < [length * 0.02, 1.0].max
 
-        distance < length / 2 ? { 'from' => edges[0], 'offset' => text(distance) } : { 'from' => edges[1], 'offset' => text((length - distance).round(3)) }
+        if distance < length / 2
+          { 'from' => edges[0],
+            'offset' => text(distance) }
+        else
+          { 'from' => edges[1], 'offset' => text((length - distance).round(3)) }
+        end
       end
 
       def text(amount) = "#{Units::Format.number(amount)} mm"

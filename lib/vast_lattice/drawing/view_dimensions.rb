@@ -70,7 +70,10 @@ module VastLattice
       end
 
       def overall
-        left, right, bottom, top = [@frame.x(@box.left), @frame.x(@box.right), @frame.y(@box.bottom), @frame.y(@box.top)]
+        left = @frame.x(@box.left)
+        right = @frame.x(@box.right)
+        bottom = @frame.y(@box.bottom)
+        top = @frame.y(@box.top)
         across, up = @texts.overall(@box, @options.view)
         @canvas.group(class: 'dimension', data_dimensions_of: 'overall') do
           @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across)

@@ -47,7 +47,13 @@ module VastLattice
 
       def self.facts(result)
         result.facts.merge(result.more_facts).to_h do |name, amount|
-          [name, { 'value' => amount.is_a?(Array) ? amount.map { |part| part.round(9) } : amount.round(9), 'text' => result.fact_texts[name] }]
+          [name, { 'value' => if amount.is_a?(Array)
+                                amount.map do |part|
+                                  part.round(9)
+                                end
+                              else
+                                amount.round(9)
+                              end, 'text' => result.fact_texts[name] }]
         end
       end
       private_class_method :facts

@@ -5,7 +5,8 @@ module VastLattice
     # A dimension that a kind of stock, feature or pattern asks for. Without a +default+ it must be given, unless
     # it is +optional+; then +hint+ says what none of it means. +kind+ is number, choice (one of +choices+) or
     # text; +least+, of a number, is :above_zero, :zero, or :any.
-    class Measure < Value.with(:name, :label, kind: 'number', unit: 'mm', default: nil, least: :above_zero, choices: nil, optional: false, hint: '')
+    class Measure < Value.with(:name, :label, kind: 'number', unit: 'mm', default: nil, least: :above_zero, choices: nil, optional: false,
+                                              hint: '')
       def number? = kind == 'number'
 
       # Whether a computed amount is possible.

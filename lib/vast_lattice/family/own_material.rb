@@ -8,7 +8,8 @@ module VastLattice
 
       # As a material of the library.
       def material
-        Materials::Material.new(name: name.downcase, title: label.empty? ? name.tr('_', ' ') : label, density: Float(density), colour: colour)
+        Materials::Material.new(name: name.downcase, title: label.empty? ? name.tr('_', ' ') : label, density: Float(density),
+                                colour: colour)
       end
     end
   end

@@ -28,7 +28,8 @@ module VastLattice
         'fields' => { 'type' => 'object', 'additionalProperties' => { 'anyOf' => [SCALAR, { 'type' => 'array', 'items' => TEXT }] } }
       }.freeze
       OTHER = { 'anyOf' => [SCALAR, { 'type' => 'null' }] }.freeze
-      EDIT = JSONSchemer.schema({ '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']), 'type' => 'object', 'required' => ['do'],
+      EDIT = JSONSchemer.schema({ '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']),
+                                  'type' => 'object', 'required' => ['do'],
                                   'properties' => { 'do' => TEXT, **ARGUMENTS }, 'additionalProperties' => OTHER })
 
       # Whether an edit in plain form has the right shape.

@@ -32,9 +32,9 @@ module VastLattice
       end
 
       # With each entry changed by the block.
-      def map_entries
+      def map_entries(&block)
         with(dimensions: dimensions.transform_values do |given|
-          given.is_a?(Array) ? given.map { |item| item.transform_values { |text| yield(text) } } : yield(given)
+          given.is_a?(Array) ? given.map { |item| item.transform_values(&block) } : yield(given)
         end)
       end
     end

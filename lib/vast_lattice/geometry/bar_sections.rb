@@ -24,8 +24,8 @@ module VastLattice
       end
 
       def about(profile, diameter)
-        moved = Profile.new(*[profile.outer, profile.inners].then { |outer, inners| [outer.move(diameter / 2, diameter / 2), inners.map { |loop| loop.move(diameter / 2, diameter / 2) }] })
-        Section.new(profile: moved, curved: true)
+        outer, *inners = profile.loops.map { |loop| loop.move(diameter / 2, diameter / 2) }
+        Section.new(profile: Profile.new(outer, inners), curved: true)
       end
       private_class_method :about
 
@@ -36,7 +36,9 @@ module VastLattice
         corners = (0..5).map { |index| index * Math::PI / 3 }
         loop = Loop.new(corners.map { |angle| [(across / 2) + (wide * Math.sin(angle)), wide + (wide * Math.cos(angle)), 0.0] })
         loop = loop.reversed if loop.area.negative?
-        Section.new(profile: Profile.new(loop), flats: [['top', wide / 2, wide * 1.5, [[0.0, across]]], ['bottom', wide / 2, wide * 1.5, [[0.0, across]]]])
+        Section.new(profile: Profile.new(loop),
+                    flats: [['top', wide / 2, wide * 1.5, [[0.0, across]]],
+                            ['bottom', wide / 2, wide * 1.5, [[0.0, across]]]])
       end
 
       def rectangular(numbers)
@@ -44,7 +46,8 @@ module VastLattice
         upright = [[0.0, height]]
         level = [[0.0, width]]
         Section.new(profile: Profile.new(Loop.between(0.0, 0.0, height, width)),
-                    flats: [['front', 0.0, height, level], ['top', 0.0, width, upright], ['back', 0.0, height, level], ['bottom', 0.0, width, upright]])
+                    flats: [['front', 0.0, height, level], ['top', 0.0, width, upright], ['back', 0.0, height, level],
+                            ['bottom', 0.0, width, upright]])
       end
 
       # Corner radii of EN 10219-2 where none is given: outside 2 t up to 6 mm, 2.5 t up to 10 mm, 3 t above;
@@ -79,7 +82,8 @@ module VastLattice
         loop = outline([[0, 0], [height, 0], [height, thickness], [thickness, thickness, root], [thickness, width], [0, width]])
         run = [[0.0, thickness]]
         Section.new(profile: Profile.new(loop), flats: [['back', thickness + root, height, run], ['bottom', thickness + root, width, run],
-                                                        ['back.inside', thickness + root, height, run], ['bottom.inside', thickness + root, width, run]])
+                                                        ['back.inside', thickness + root, height, run], ['bottom.inside',
+                                                                                                         thickness + root, width, run]])
       end
 
       # A web at the back, flanges at top and bottom.
@@ -89,8 +93,11 @@ module VastLattice
         loop = outline([[0, 0], [height, 0], [height, width], [height - flange, width], [height - flange, web, root], [flange, web, root],
                         [flange, width], [0, width]])
         edge = web + root
-        Section.new(profile: Profile.new(loop), flats: [['back', flange + root, height - flange - root, [[0.0, web]]], ['top', edge, width, [[0.0, flange]]],
-                                                        ['bottom', edge, width, [[0.0, flange]]], ['back.inside', flange + root, height - flange - root, [[0.0, web]]]])
+        Section.new(profile: Profile.new(loop), flats: [['back', flange + root, height - flange - root, [[0.0, web]]], ['top', edge,
+                                                                                                                        width, [[0.0,
+                                                                                                                                 flange]]],
+                                                        ['bottom', edge, width, [[0.0, flange]]], ['back.inside', flange + root,
+                                                                                                   height - flange - root, [[0.0, web]]]])
       end
 
       # A flange at the top, a stem below its middle.
@@ -98,7 +105,8 @@ module VastLattice
         height, width, web, flange, root = flanged(numbers)
         impossible('thickness or root radius', 'tee') if flange + root >= height || web + (2 * root) >= width
         low = (width - web) / 2
-        loop = outline([[0, low], [height - flange, low, root], [height - flange, 0], [height, 0], [height, width], [height - flange, width],
+        loop = outline([[0, low], [height - flange, low, root], [height - flange, 0], [height, 0], [height, width], [height - flange,
+                                                                                                                     width],
                         [height - flange, low + web, root], [0, low + web]])
         Section.new(profile: Profile.new(loop), flats: [['front', 0.0, height - flange - root, [[0.0, web]], low],
                                                         ['top', 0.0, low - root, [[0.0, flange]]]])
@@ -111,9 +119,11 @@ module VastLattice
         low = (width - web) / 2
         high = low + web
         up = height - flange
-        loop = outline([[0, 0], [flange, 0], [flange, low, root], [up, low, root], [up, 0], [height, 0], [height, width], [up, width], [up, high, root],
+        loop = outline([[0, 0], [flange, 0], [flange, low, root], [up, low, root], [up, 0], [height, 0], [height, width], [up, width],
+                        [up, high, root],
                         [flange, high, root], [flange, width], [0, width]])
-        Section.new(profile: Profile.new(loop), flats: [['front', flange + root, up - root, [[0.0, web]], low], ['top', 0.0, low - root, [[0.0, flange]]],
+        Section.new(profile: Profile.new(loop), flats: [['front', flange + root, up - root, [[0.0, web]], low], ['top', 0.0, low - root,
+                                                                                                                 [[0.0, flange]]],
                                                         ['bottom', 0.0, low - root, [[0.0, flange]]]])
       end
 
@@ -131,8 +141,8 @@ module VastLattice
       end
       private_class_method :outline
 
-      def impossible(what, of)
-        raise Impossible.new("The #{what} of this #{of} does not fit into it.", remedy: 'Check its dimensions.')
+      def impossible(what, section)
+        raise Impossible.new("The #{what} of this #{section} does not fit into it.", remedy: 'Check its dimensions.')
       end
       private_class_method :impossible
     end

@@ -26,7 +26,9 @@ module VastLattice
       def bounds = @bounds ||= Bounds.around(bodies.map(&:bounds))
 
       # Volume times centroid, mm4.
-      def moments = @moments ||= bodies.map { |body| Vector.scale(body.centroid, body.volume) }.reduce { |one, other| Vector.add(one, other) }
+      def moments
+        @moments ||= bodies.map { |body| Vector.scale(body.centroid, body.volume) }.reduce { |one, other| Vector.add(one, other) }
+      end
 
       # Faces, Strips and Cones of the surface.
       def faces = @faces ||= bodies.flat_map(&:faces)

@@ -51,7 +51,9 @@ module VastLattice
       end
 
       # At the tip of a cone two corners are one.
-      def pointed(ring) = ring.each_with_index.reject { |point, index| Vector.length(Vector.minus(point, ring[index - 1])) < 1e-9 }.map(&:first)
+      def pointed(ring)
+        ring.each_with_index.reject { |point, index| Vector.length(Vector.minus(point, ring[index - 1])) < 1e-9 }.map(&:first)
+      end
     end
   end
 end

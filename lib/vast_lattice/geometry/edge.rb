@@ -55,7 +55,9 @@ module VastLattice
 
         x, y, radius, start, swept = arc(edge)
         low, high = [start, start + swept].minmax
-        ((low / (TURN / 4)).ceil..(high / (TURN / 4)).floor).map { |quarter| [x + (radius * COSINES[quarter % 4]), y + (radius * COSINES[(quarter + 3) % 4])] }
+        ((low / (TURN / 4)).ceil..(high / (TURN / 4)).floor).map do |quarter|
+          [x + (radius * COSINES[quarter % 4]), y + (radius * COSINES[(quarter + 3) % 4])]
+        end
       end
 
       # Positions along (-b, a) at which the line x·a + y·b = c crosses the edge.
@@ -130,7 +132,11 @@ module VastLattice
 
         x, y, radius, start, swept = arc(edge)
         count = chords(edge, facets)
-        (1...count).map { |index| (start + (index * swept / count)).then { |angle| [x + (radius * Math.cos(angle)), y + (radius * Math.sin(angle))] } }
+        (1...count).map do |index|
+          (start + (index * swept / count)).then do |angle|
+            [x + (radius * Math.cos(angle)), y + (radius * Math.sin(angle))]
+          end
+        end
       end
 
       # Points from its start to before its end, an arc's on a slightly larger circle, so that the polygon has the same

@@ -73,7 +73,9 @@ module VastLattice
 
       def instances(feature, kind, numbers, seat)
         starts(feature, numbers, seat).each_with_index.flat_map do |start, group|
-          spots(feature, numbers, seat, start)&.each_with_index&.filter_map { |place, index| instance(kind, numbers.at(index + 1), seat, place, group) } || (return nil)
+          spots(feature, numbers, seat, start)&.each_with_index&.filter_map do |place, index|
+            instance(kind, numbers.at(index + 1), seat, place, group)
+          end || (return nil)
         end.each { |instance| return impossible(feature) if instance[:loop].nil? || instance[:layers].nil? }
       end
 
@@ -85,16 +87,17 @@ module VastLattice
       # Places from which the pattern starts: one, or on another feature, one at each of its instances.
       def starts(feature, numbers, seat)
         base = feature.on && @placed[feature.on.downcase]
-        on = base && base.loops.any? && feature.horizontal.nil? && feature.vertical.nil?
+        on = base&.loops&.any? && feature.horizontal.nil? && feature.vertical.nil?
         return base.centres if on
 
-        [[position(feature.horizontal, :horizontal, numbers.horizontal, seat), position(feature.vertical, :vertical, numbers.vertical, seat)]]
+        [[position(feature.horizontal, :horizontal, numbers.horizontal, seat),
+          position(feature.vertical, :vertical, numbers.vertical, seat)]]
       end
 
       def position(anchor, axis, offset, seat)
         wall = seat.wall
         base = anchor&.feature && @placed[anchor.feature.downcase]
-        if base && base.points.any?
+        if base&.points&.any?
           x, y, = seat.frame.local(base.points.first)
           return axis == :horizontal ? x + (offset * wall.sense) : y + offset
         end

@@ -134,7 +134,7 @@ module VastLattice
       def reaches(a, b) = edges.flat_map { |edge| Edge.reaches(edge, a, b) }
 
       # Whether x, y lies inside.
-      def holds?(x, y) = intervals(0.0, 1.0, y + 1e-10).any? { |from, till| -x >= from && -x <= till }
+      def holds?(x, y) = intervals(0.0, 1.0, y + 1e-10).any? { |from, till| (-x).between?(from, till) }
 
       # Least distance from x, y to the outline in mm.
       def distance(x, y) = edges.map { |edge| Edge.distance(edge, x, y) }.min

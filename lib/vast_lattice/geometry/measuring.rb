@@ -11,7 +11,10 @@ module VastLattice
 
       # Along x, y, z and true; +from+ and +till+ are the points between which it is.
       Distance = Struct.new(:along, :true_length, :from, :till) do
-        def to_tree = { 'x' => along[0].round(6), 'y' => along[1].round(6), 'z' => along[2].round(6), 'true' => true_length.round(6), 'from' => from, 'till' => till }
+        def to_tree
+          { 'x' => along[0].round(6), 'y' => along[1].round(6), 'z' => along[2].round(6), 'true' => true_length.round(6), 'from' => from,
+            'till' => till }
+        end
       end
 
       def initialize(solids)
@@ -22,7 +25,11 @@ module VastLattice
 
       # The Distance between two items. Raises Error for an unknown one.
       def between(one, other)
-        first, second = [one, other].map { |id| items.find { |item| item.id == id } || raise(Error.new("There is nothing \"#{id}\" to measure.", remedy: 'Point at a mark in the picture.')) }
+        first, second = [one, other].map do |id|
+          items.find do |item|
+            item.id == id
+          end || raise(Error.new("There is nothing \"#{id}\" to measure.", remedy: 'Point at a mark in the picture.'))
+        end
         from, till = nearest(first, second)
         along = Vector.minus(till, from)
         Distance.new(along, Vector.length(along), from, till)
@@ -33,7 +40,8 @@ module VastLattice
       def centres(solid)
         solid.built.select(&:seat).flat_map do |feature|
           feature.points.each_with_index.map do |point, index|
-            Item.new("centre:#{feature.name}:#{index + 1}", 'centre', "centre of #{feature.feature.title} #{index + 1}", [solid.frame.point(*point)], nil)
+            Item.new("centre:#{feature.name}:#{index + 1}", 'centre', "centre of #{feature.feature.title} #{index + 1}",
+                     [solid.frame.point(*point)], nil)
           end
         end
       end
@@ -42,8 +50,11 @@ module VastLattice
         solid.blank.walls.reject(&:curved?).flat_map do |wall|
           frame = wall.frame.within(solid.frame)
           box = wall.box
-          corners = { 'bottom left' => [box.left, box.bottom], 'bottom right' => [box.right, box.bottom], 'top right' => [box.right, box.top],
-                      'top left' => [box.left, box.top] }.values.map { |x, y| frame.point(x, y) }
+          corners = { 'bottom left' => [box.left, box.bottom], 'bottom right' => [box.right, box.bottom], 'top right' => [box.right,
+                                                                                                                          box.top],
+                      'top left' => [box.left, box.top] }.values.map do |x, y|
+            frame.point(x, y)
+          end
           name = "#{solid.part.title}, #{wall.title}"
           [Item.new("face:#{solid.part.name}:#{wall.name}", 'face', "face #{name}", corners, frame.n), *edges(solid, wall, corners, name)]
         end
@@ -52,7 +63,8 @@ module VastLattice
       def edges(solid, wall, corners, name)
         words = wall.mirrored ? %w[bottom left top right] : %w[bottom right top left]
         words.zip([*corners, corners.first].each_cons(2)).map do |word, (from, till)|
-          Item.new("edge:#{solid.part.name}:#{wall.name}:#{word}", 'edge', "#{word} edge of #{name}", [from, till], Vector.unit(Vector.minus(till, from)))
+          Item.new("edge:#{solid.part.name}:#{wall.name}:#{word}", 'edge', "#{word} edge of #{name}", [from, till],
+                   Vector.unit(Vector.minus(till, from)))
         end
       end
 

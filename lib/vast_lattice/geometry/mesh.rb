@@ -16,7 +16,9 @@ module VastLattice
       def groups
         facets.group_by(&:owner).map do |owner, own|
           pairs = own.flat_map { |facet| triangles(facet) }
-          { 'feature' => owner, 'positions' => pairs.flat_map { |point, _| rounded(point) }, 'normals' => pairs.flat_map { |_, normal| rounded(normal) } }
+          { 'feature' => owner, 'positions' => pairs.flat_map { |point, _| rounded(point) }, 'normals' => pairs.flat_map do |_, normal|
+            rounded(normal)
+          end }
         end
       end
 

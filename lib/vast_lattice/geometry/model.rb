@@ -13,7 +13,8 @@ module VastLattice
 
         attr_reader :solid, :material, :colour, :shown
 
-        def_delegators :solid, :part, :blank, :features, :built, :frame, :numbers, :volume, :area, :surface, :surface_area, :centroid, :bounds,
+        def_delegators :solid, :part, :blank, :features, :built, :frame, :numbers, :volume, :area, :surface, :surface_area, :centroid,
+                       :bounds,
                        :instance_count, :clear, :tangled
 
         HEX = /\A#\h{6}\z/

@@ -25,7 +25,8 @@ module VastLattice
 
       # The same with only the pieces that the block picks.
       def with_pieces(&)
-        PlacedFeature.new(feature: feature, kind: kind, state: state, numbers: numbers, step: step, seat: seat, loops: loops, relations: relations,
+        PlacedFeature.new(feature: feature, kind: kind, state: state, numbers: numbers, step: step, seat: seat, loops: loops,
+                          relations: relations,
                           pieces: pieces.select(&), problem: problem)
       end
 

@@ -75,7 +75,9 @@ module VastLattice
       def hull(points)
         return if points.size < 3
 
-        hull = Geos::WkbReader.new.read([1, 4, points.size].pack('CL<L<') + points.map { |x, y| [1, 1, x, y].pack('CL<EE') }.join).convex_hull
+        hull = Geos::WkbReader.new.read([1, 4, points.size].pack('CL<L<') + points.map { |x, y|
+          [1, 1, x, y].pack('CL<EE')
+        }.join).convex_hull
         hull.is_a?(Geos::Polygon) ? something(hull) : nil
       end
 

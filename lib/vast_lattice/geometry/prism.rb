@@ -74,7 +74,9 @@ module VastLattice
         b = Vector.dot(plane.n, frame.v)
         c = Vector.dot(Vector.minus(plane.origin, frame.origin), plane.n)
         strips = profile.intervals(a, b, c).map do |from, till|
-          corners = [[from, low], [till, low], [till, high], [from, high]].map { |along, height| [(c * a) - (along * b), (c * b) + (along * a), height] }
+          corners = [[from, low], [till, low], [till, high], [from, high]].map do |along, height|
+            [(c * a) - (along * b), (c * b) + (along * a), height]
+          end
           Planar.polygon(corners.map { |corner| plane.local(frame.point(*corner)).first(2) })
         end
         Planar.union(strips)
@@ -100,7 +102,9 @@ module VastLattice
         box = profile.box
         wide = box.width + box.height + box.left.abs + box.bottom.abs
         corners = [[from, -wide], [till, -wide], [till, wide], [from, wide]]
-        Planar.polygon(corners.map { |reach, along| [(across[0] * reach / steep) - (across[1] * along), (across[1] * reach / steep) + (across[0] * along)] })
+        Planar.polygon(corners.map do |reach, along|
+          [(across[0] * reach / steep) - (across[1] * along), (across[1] * reach / steep) + (across[0] * along)]
+        end)
       end
     end
   end

@@ -29,7 +29,8 @@ module VastLattice
           finding(:touches_nothing, feature, "#{title} touches nothing of the part.", 'Check its position and its count, or suppress it.')
         elsif feature.kind.inside? && feature.relations.any? { |relation| relation != :inside }
           count = feature.relations.count { |relation| relation != :inside }
-          finding(:through_edge, feature, "#{title}: #{count} of #{feature.relations.size} run through the edge of the part#{past(feature)}.",
+          finding(:through_edge, feature,
+                  "#{title}: #{count} of #{feature.relations.size} run through the edge of the part#{past(feature)}.",
                   'Move it inwards, make it smaller, or suppress it here.')
         end
       end
@@ -57,7 +58,8 @@ module VastLattice
       def seated?(one, other) = [[one, other], [other, one]].any? { |upper, lower| upper.feature.on&.casecmp?(lower.name) }
 
       def overlap(one, other)
-        message = one.equal?(other) ? "Instances of #{one.feature.title} overlap each other." : "#{one.feature.title} and #{other.feature.title} overlap."
+        message = "#{one.feature.title} and #{other.feature.title} overlap."
+        message = "Instances of #{one.feature.title} overlap each other." if one.equal?(other)
         finding(:overlap, other, message, 'Change a position, a pitch or a size.')
       end
 
@@ -70,19 +72,23 @@ module VastLattice
       end
 
       def thin(feature, thinnest)
-        return unless thinnest && thinnest.amount.positive? && thinnest.amount < @least - 1e-9
+        return unless thinnest&.amount&.positive? && thinnest.amount < @least - 1e-9
 
-        finding(:thin_wall, feature, "#{feature.feature.title} leaves #{millimetres(thinnest.amount)} to #{thinnest.what}; the least wall is " \
-                                     "#{millimetres(@least)}.", 'Move it, make it smaller, or lower the least wall of the part.')
+        finding(:thin_wall, feature,
+                "#{feature.feature.title} leaves #{millimetres(thinnest.amount)} to #{thinnest.what}; the least wall is " \
+                "#{millimetres(@least)}.", 'Move it, make it smaller, or lower the least wall of the part.')
       end
 
       # Floors of pockets and blind holes.
       def floors(placed)
-        placed.select { |feature| feature.kind.role == :cut && feature.numbers.measures['depth'] && feature.seat.level.zero? && !feature.wall.curved? }.filter_map do |feature|
+        placed.select do |feature|
+          feature.kind.role == :cut && feature.numbers.measures['depth'] && feature.seat.level.zero? && !feature.wall.curved?
+        end.filter_map do |feature|
           left = feature.wall.depth - feature.numbers.measures['depth']
           next unless left.positive? && left < @least - 1e-9
 
-          finding(:thin_wall, feature, "#{feature.feature.title} leaves a floor of #{millimetres(left)}; the least wall is #{millimetres(@least)}.",
+          finding(:thin_wall, feature,
+                  "#{feature.feature.title} leaves a floor of #{millimetres(left)}; the least wall is #{millimetres(@least)}.",
                   'Make it less deep, or lower the least wall of the part.')
         end
       end

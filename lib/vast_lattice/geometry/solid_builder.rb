@@ -63,7 +63,11 @@ module VastLattice
 
       def stock_measures(kind)
         kind.dimensions(@stock.outline) + kind.lists(@stock.outline).flat_map do |list, fields|
-          @stock.part.stock.list(list).each_index.flat_map { |index| fields.map { |field| field.with(name: "#{list}.#{index}.#{field.name}") } }
+          @stock.part.stock.list(list).each_index.flat_map do |index|
+            fields.map do |field|
+              field.with(name: "#{list}.#{index}.#{field.name}")
+            end
+          end
         end
       end
 
@@ -77,13 +81,14 @@ module VastLattice
       end
 
       # Entries for the FeaturePlacer: [feature, kind, state, numbers, step, whether it is done, problem].
-      def reshaped = @reshaped
+      attr_reader :reshaped
 
       def reshape(draft, shape, numbers, index)
         kind = Family::FEATURE_KINDS.fetch(shape.kind)
         state = @state.call(shape.feature.name)
         entry = { feature: shape.feature, kind: kind, state: state, numbers: numbers, step: (index + 1) * 10 }
-        return entry unless kind.role == :reshape && state != :suppressed && possible?(kind.measures, numbers.measures, path(shape.feature), shape.feature.title)
+        return entry unless kind.role == :reshape && state != :suppressed && possible?(kind.measures, numbers.measures,
+                                                                                       path(shape.feature), shape.feature.title)
 
         entry.merge(problem: !made?(draft, kind, shape.feature, numbers))
       end

@@ -47,7 +47,9 @@ module VastLattice
         sides = [[low_from, high_from, from[2], normals[index - 1]], [low_till, high_till, till[2], normals[(index + 1) % runs.size]]]
         sharp, soft = sides.partition { |side| !side[2] }
         ring = [low_from, low_till, high_till, high_from]
-        Facet.new(normals[index], [inward ? ring.reverse : ring], [[low_from, low_till], [high_from, high_till], *sharp.map { |side| side.first(2) }], owner,
+        Facet.new(normals[index], [inward ? ring.reverse : ring], [[low_from, low_till], [high_from, high_till], *sharp.map do |side|
+          side.first(2)
+        end], owner,
                   soft.map { |one, other, _, beyond| [one, other, beyond] })
       end
     end

@@ -68,7 +68,11 @@ module VastLattice
         frame = piece.seat.frame
         layers = piece.effective
         sides = layers.map { |layer| layer.side(frame, piece.owner, piece.cut?) }
-        return sides + layers.map { |layer| Face.new(frame.move(0, 0, layer.high), Profile.new(layer.loop), owner: piece.owner) } unless piece.cut?
+        unless piece.cut?
+          return sides + layers.map do |layer|
+            Face.new(frame.move(0, 0, layer.high), Profile.new(layer.loop), owner: piece.owner)
+          end
+        end
 
         sides + layers.filter_map { |layer| floor(piece, layer, layers) }
       end
@@ -79,7 +83,7 @@ module VastLattice
 
         loop = layer.end_loop(layer.low)
         following = layers.find { |other| (other.high - layer.low).abs < 1e-9 }
-        below = following && following.end_loop(layer.low)
+        below = following&.end_loop(layer.low)
         return if below && (loop.area - below.area).abs < 1e-6
 
         Face.new(piece.seat.frame.move(0, 0, layer.low), Profile.new(loop, [below].compact), owner: piece.owner)
@@ -152,7 +156,13 @@ module VastLattice
         return [] unless area
 
         Planar.rings(area).reject { |outer, _| thin?(outer) }.map do |outer, holes|
-          loops = [outer, *holes] + openings(frame, facet.bounds).select { |loop| ring_holds?(outer, loop) }.map { |loop| loop.faceted(FACETS).vertices.map { |x, y, _| [x, y] } }
+          loops = [outer, *holes] + openings(frame, facet.bounds).select do |loop|
+            ring_holds?(outer, loop)
+          end.map do |loop|
+            loop.faceted(FACETS).vertices.map do |x, y, _|
+              [x, y]
+            end
+          end
           rings = loops.map { |ring| ring.map { |x, y| frame.point(x, y) } }
           rings = rings.map(&:reverse) if sign.negative?
           sharp, soft = sorted_edges(rings, facet, sign)

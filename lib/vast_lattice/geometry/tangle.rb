@@ -40,7 +40,7 @@ module VastLattice
 
       def self.meet?(one, other)
         return false unless one.bounds.meets?(other.bounds, NEAR)
-        return true unless one.wall && one.wall.equal?(other.wall) && one.layers.any? && other.layers.any?
+        return true if one.wall.nil? || !one.wall.equal?(other.wall) || one.layers.empty? || other.layers.empty?
 
         one.layers.any? { |layer| other.layers.any? { |second| Overlaps.meet?(layer.loop, second.loop) } }
       end

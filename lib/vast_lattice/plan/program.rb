@@ -73,7 +73,8 @@ module VastLattice
         return row(target) if target.kind == :row
 
         n = target.index
-        branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_hand(target), *by_rules(target), *by_table(target),
+        branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_hand(target), *by_rules(target),
+                    *by_table(target),
                     *by_answer(target)]
         chain = branches.each_with_index.map do |(test, value, decider), index|
           "#{index.zero? ? 'if' : 'elsif'} #{test} then v#{n} = #{value}; d#{n} = #{decider}"

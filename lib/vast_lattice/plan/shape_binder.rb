@@ -110,7 +110,8 @@ module VastLattice
       end
 
       def length(text, place, measure)
-        @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place, scope: @reader.symbols.instance_scope)
+        @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place,
+                         scope: @reader.symbols.instance_scope)
       end
 
       # Without an anchor, a feature sits in the centre.
@@ -126,7 +127,8 @@ module VastLattice
         before = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
         return if before.any? { |name| name.casecmp?(anchor.from) }
 
-        @reader.error(:unknown_name, "\"#{anchor.from}\" is neither an edge nor a feature before this one.", Place.at(*place.path, axis, 'from'),
+        @reader.error(:unknown_name, "\"#{anchor.from}\" is neither an edge nor a feature before this one.", Place.at(*place.path, axis,
+                                                                                                                      'from'),
                       Nearest.remedy(anchor.from, Family::Anchor::EDGES.fetch(axis) + before, kind: 'edge or feature'))
       end
 

@@ -66,10 +66,11 @@ module VastLattice
         shape_numbers(shape, numbers.call(1.0)) { |index| shape_numbers(shape, numbers.call(index.to_f)) }
       end
 
-      def shape_numbers(shape, numbers, &at)
+      def shape_numbers(shape, numbers, &)
         horizontal, vertical, *pattern = numbers.drop(shape.measures.size)
         Numbers.new(numbers, shape.measures.keys.zip(numbers).to_h, horizontal: horizontal, vertical: vertical,
-                                                                  pattern: shape.pattern.keys.zip(pattern).to_h, skip: pattern.last == true && !shape.skip.nil?, &at)
+                                                                    pattern: shape.pattern.keys.zip(pattern).to_h,
+                                                                    skip: pattern.last == true && !shape.skip.nil?, &)
       end
     end
   end

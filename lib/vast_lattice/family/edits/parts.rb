@@ -71,13 +71,13 @@ module VastLattice
         def self.changed(part, field, text)
           if field.start_with?('at.')
             axis = field.delete_prefix('at.').to_sym
-            raise Error.new("A part has no place \"#{field}\".", remedy: "Choose #{PartPlace::UNITS.keys.join(', ')}.") unless PartPlace::UNITS.key?(axis)
+            unless PartPlace::UNITS.key?(axis)
+              raise Error.new("A part has no place \"#{field}\".", remedy: "Choose #{PartPlace::UNITS.keys.join(', ')}.")
+            end
 
             return part.with(at: (part.at || PartPlace.new).with(axis => text.strip.empty? ? '0' : text))
           end
-          unless TEXTS.include?(field)
-            raise Error.new("A part has no \"#{field}\".", remedy: Nearest.remedy(field, TEXTS, kind: 'field'))
-          end
+          raise Error.new("A part has no \"#{field}\".", remedy: Nearest.remedy(field, TEXTS, kind: 'field')) unless TEXTS.include?(field)
 
           part.with(field.to_sym => text.strip.empty? ? Part.fields[field.to_sym] : text)
         end

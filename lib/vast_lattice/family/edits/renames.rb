@@ -73,7 +73,8 @@ module VastLattice
         def self.renamed_feature(feature, from, to)
           feature = feature.with(on: to) if feature.on&.casecmp?(from)
           feature = feature.with(face: renamed_face(feature.face, from, to)) if feature.face
-          feature = feature.with(horizontal: renamed_anchor(feature.horizontal, from, to), vertical: renamed_anchor(feature.vertical, from, to))
+          feature = feature.with(horizontal: renamed_anchor(feature.horizontal, from, to),
+                                 vertical: renamed_anchor(feature.vertical, from, to))
           feature.name == from ? feature.with(name: to) : feature
         end
         private_class_method :renamed_feature

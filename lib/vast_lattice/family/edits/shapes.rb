@@ -63,7 +63,8 @@ module VastLattice
           features.each { |feature| Edits.find(family.features, feature, 'feature') }
           raise Error.new('Alternatives are at least two features.', remedy: 'Choose two or more.') if features.size < 2
 
-          family.with(alternatives: Edits.put(family.alternatives, Alternatives.new(name: Edits.checked_title(name, 'group'), features: features, none: none)))
+          family.with(alternatives: Edits.put(family.alternatives,
+                                              Alternatives.new(name: Edits.checked_title(name, 'group'), features: features, none: none)))
         end
 
         # Dissolves a group of alternatives; its features stay.
@@ -100,7 +101,8 @@ module VastLattice
           order.each_with_index do |feature, index|
             needed = [*feature.bases, feature.horizontal&.feature, feature.vertical&.feature].compact
             later = order.drop(index + 1).find { |other| needed.any? { |name| name.casecmp?(other.name) } } or next
-            raise Error.new("#{feature.title} needs #{later.title}, which would come after it.", remedy: 'Move it no further, or move both.')
+            raise Error.new("#{feature.title} needs #{later.title}, which would come after it.",
+                            remedy: 'Move it no further, or move both.')
           end
         end
         private_class_method :refuse_order
@@ -110,13 +112,15 @@ module VastLattice
           edges = Anchor::EDGES.fetch(field.delete_suffix('.from').to_sym, [])
           return if edges.include?(text) || family.feature(text)
 
-          raise Error.new("\"#{text}\" is neither an edge nor a feature.", remedy: "Choose #{edges.join(', ')} or a feature that comes before.")
+          raise Error.new("\"#{text}\" is neither an edge nor a feature.",
+                          remedy: "Choose #{edges.join(', ')} or a feature that comes before.")
         end
         private_class_method :refuse_start
 
         # Whether a field takes a number, which may be named.
         def self.measured?(feature, field)
-          return false if TEXTS.include?(field) || field.end_with?('.from') || %w[pattern.kind pattern.along pattern.skip_when].include?(field)
+          return false if TEXTS.include?(field) || field.end_with?('.from') || %w[pattern.kind pattern.along
+                                                                                  pattern.skip_when].include?(field)
 
           measure = measure(feature, field)
           measure.nil? || measure.number?
@@ -154,9 +158,7 @@ module VastLattice
 
         def self.anchored(feature, axis, key, text)
           anchor = feature.public_send(axis) || Anchor.new(from: 'centre', offset: '0')
-          unless %w[from offset].include?(key)
-            raise Error.new("A position has no \"#{key}\".", remedy: 'Set from or offset.')
-          end
+          raise Error.new("A position has no \"#{key}\".", remedy: 'Set from or offset.') unless %w[from offset].include?(key)
 
           feature.with(axis => anchor.with(key.to_sym => text.strip.empty? ? '0' : text))
         end

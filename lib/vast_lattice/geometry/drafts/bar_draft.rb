@@ -40,7 +40,8 @@ module VastLattice
             reach = inwards * @box.width * Math.tan(angle.abs * Math::PI / 180)
             far = angle.positive? ? @box.right : @box.left
             out = at - (inwards * 1.0)
-            points = [[at, angle.positive? ? @box.left : @box.right], [at + reach, far], [out, far], [out, angle.positive? ? @box.left : @box.right]]
+            points = [[at, angle.positive? ? @box.left : @box.right], [at + reach, far], [out, far],
+                      [out, angle.positive? ? @box.left : @box.right]]
             loop = Loop.new(extended(points, over).map { |x, y| [x, y, 0.0] })
             Prism.new(Frame::SPACE, Profile.new(loop.area.negative? ? loop.reversed : loop), @box.bottom - over, @box.top + over)
           end
@@ -54,8 +55,6 @@ module VastLattice
           [[tip_x - step[0], tip_y - step[1]], [x + step[0], y + step[1]], [out, far + step[1]], [out, near - step[1]]]
         end
 
-        FRAMES = { 'front' => [[0, 1], 1.0], 'back' => [[0, 1], -1.0], 'top' => [[1, 0], 1.0], 'bottom' => [[1, 0], -1.0] }.freeze
-
         def sides = @section.curved ? [round_side] : @section.flats.map { |flat| flat_side(*flat) }
 
         # +at+ is the depth of the wall within the section's box, for webs.
@@ -64,7 +63,8 @@ module VastLattice
           upright = name.start_with?('front', 'back')
           low, high = upright ? [@box.left, @box.right] : [@box.bottom, @box.top]
           outline = wall_profile(frame, upright, low, high)
-          Wall.new(name: name, title: name.tr('.', ' '), frame: frame, outline: outline, clear: wall_profile(frame, upright, from, till), runs: runs,
+          Wall.new(name: name, title: name.tr('.', ' '), frame: frame, outline: outline, clear: wall_profile(frame, upright, from, till),
+                   runs: runs,
                    box: outline.box, mirrored: mirrored, spans: { horizontal: 'length', vertical: upright ? 'height' : 'width' })
         end
 
@@ -94,7 +94,8 @@ module VastLattice
           outline = Profile.new(Loop.between(0.0, -half, @length, half))
           wall = @profile.inners.empty? ? 2 * half : half - (@profile.inners.first.box.width / 2)
           runs = @profile.inners.empty? ? [[0.0, 2 * half]] : [[0.0, wall], [(2 * half) - wall, 2 * half]]
-          Wall.new(name: 'side', title: 'side', frame: Frame.at([0.0, @box.right, half], Vector::X, Vector.scale(Vector::Z, -1)), outline: outline, clear: nil,
+          Wall.new(name: 'side', title: 'side', frame: Frame.at([0.0, @box.right, half], Vector::X, Vector.scale(Vector::Z, -1)),
+                   outline: outline, clear: nil,
                    runs: runs, box: outline.box, level: [[0.0, @length, 0.0, 0.0]], spans: { horizontal: 'length' })
         end
 
@@ -107,7 +108,8 @@ module VastLattice
             loops = face.profile.loops.map { |loop| face.frame.carry(loop, turned) }
             profile = Profile.new(loops.first, loops.drop(1))
             mitred = @mitres[name == 'left' ? 0 : 1].nonzero?
-            Wall.new(name: name, title: "#{name} end", frame: turned, outline: profile, clear: mitred ? nil : profile, runs: [[0.0, @length]], box: profile.box)
+            Wall.new(name: name, title: "#{name} end", frame: turned, outline: profile, clear: mitred ? nil : profile,
+                     runs: [[0.0, @length]], box: profile.box)
           end
         end
       end

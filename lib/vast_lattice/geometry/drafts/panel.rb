@@ -72,7 +72,9 @@ module VastLattice
           start, along, out = edge(edge)
           before = depth_at(EDGES[index - 1], :last)
           here = depth_at(edge, :first)
-          place = ->(way, depth, open = false) { [start[0] + (along[0] * way) - (out[0] * depth), start[1] + (along[1] * way) - (out[1] * depth), open] }
+          place = lambda { |way, depth, open = false|
+            [start[0] + (along[0] * way) - (out[0] * depth), start[1] + (along[1] * way) - (out[1] * depth), open]
+          }
           [place.call(before, here), *@folds[edge].sort_by(&:from).flat_map { |fold| fold_points(fold, edge, place) }]
         end
 
@@ -81,11 +83,12 @@ module VastLattice
           from = [fold.from, before].max
           till = [fold.till, length(edge) - after].min
           points = []
-          if fold.from > before + 1e-9
-            points << place.call(from - fold.relief, 0.0) << place.call(from - fold.relief, fold.depth)
-          end
+          points << place.call(from - fold.relief, 0.0) << place.call(from - fold.relief, fold.depth) if fold.from > before + 1e-9
           points << place.call(from, fold.depth, true) << place.call(till, fold.depth)
-          points << place.call(till + fold.relief, fold.depth) << place.call(till + fold.relief, 0.0) if fold.till < length(edge) - after - 1e-9
+          if fold.till < length(edge) - after - 1e-9
+            points << place.call(till + fold.relief,
+                                 fold.depth) << place.call(till + fold.relief, 0.0)
+          end
           points
         end
 
@@ -93,7 +96,9 @@ module VastLattice
         def with_corners(loop)
           @corners.reduce(loop) do |found, (name, size, arc)|
             index = nearest_corner(found, name)
-            found.without_corner(index, size, arc: arc) || raise(Impossible.new("The corner #{name} leaves no room for that.", remedy: 'Make it smaller.'))
+            found.without_corner(index, size,
+                                 arc: arc) || raise(Impossible.new("The corner #{name} leaves no room for that.",
+                                                                   remedy: 'Make it smaller.'))
           end
         end
 

@@ -50,13 +50,20 @@ module VastLattice
 
         # The narrow faces, where the outline's outermost edges are straight.
         def sides
-          { 'top' => [[0, 1], @box.top], 'bottom' => [[0, -1], -@box.bottom], 'right' => [[1, 0], @box.right], 'left' => [[-1, 0], -@box.left] }
-            .filter_map { |name, (out, reach)| side(name, out, reach) }
+          { 'top' => [[0, 1], @box.top], 'bottom' => [[0, -1], -@box.bottom], 'right' => [[1, 0], @box.right],
+            'left' => [[-1, 0], -@box.left] }
+            .filter_map do |name, (out, reach)|
+            side(name, out, reach)
+          end
         end
 
         # The edge that lies furthest out, as a wall: x along it, y across the thickness.
         def side(name, out, reach)
-          edge = @loop.edges.find { |x0, y0, x1, y1, bulge| bulge.zero? && [[x0, y0], [x1, y1]].all? { |x, y| ((x * out[0]) + (y * out[1]) - reach).abs < 1e-9 } }
+          edge = @loop.edges.find do |x0, y0, x1, y1, bulge|
+            bulge.zero? && [[x0, y0], [x1, y1]].all? do |x, y|
+              ((x * out[0]) + (y * out[1]) - reach).abs < 1e-9
+            end
+          end
           return unless edge
 
           frame, along = side_frame(out, reach)

@@ -9,9 +9,9 @@ module VastLattice
         # How far flat zones reach into their panels, so that rounding leaves no gap, mm.
         JOINT = 1e-6
 
-        # A bend as it was asked for: behind which +edge+ of which +wall+, outside +length+, +angle+ in degrees,
+        # A bend as it was asked for: behind which +edge+ of which +wall+, +outside+ length, +angle+ in degrees,
         # to the +direction+ front or back, margins from the left or bottom and from the other end.
-        Bend = Struct.new(:name, :wall, :edge, :length, :angle, :direction, :start, :finish, :relief, :radius, keyword_init: true)
+        Bend = Struct.new(:name, :wall, :edge, :outside, :angle, :direction, :start, :finish, :relief, :radius, keyword_init: true)
 
         # +spans+ as in Wall.
         def initialize(width, height, gauge, radius, spans)
@@ -49,7 +49,11 @@ module VastLattice
         # Names of two flanges that share space, or of a flange and nil for the base.
         def collisions
           slabs = @panels.map { |panel| [panel.name, Slab.new(panel.frame, panel.outline.first.box, 0.0, @gauge)] }
-          slabs.combination(2).select { |(_, one), (_, other)| one.meets?(other) }.map { |pair| pair.map { |name, _| name.empty? ? nil : name } }
+          slabs.combination(2).select { |(_, one), (_, other)| one.meets?(other) }.map do |pair|
+            pair.map do |name, _|
+              name.empty? ? nil : name
+            end
+          end
         end
 
         def blank
@@ -108,11 +112,13 @@ module VastLattice
         def check(fold, panel, bend)
           if fold.till - fold.from < @gauge
             raise Impossible.new('Its margins leave no edge to bend.', remedy: 'Make them smaller.')
-          elsif bend.length <= fold.depth
-            raise Impossible.new("A flange of #{Units::Format.quantity(bend.length, Units['mm'])} is shorter than its bend, which takes " \
-                                 "#{Units::Format.quantity(fold.depth.round(3), Units['mm'])}.", remedy: 'Make it longer, or the bend radius smaller.')
+          elsif bend.outside <= fold.depth
+            raise Impossible.new("A flange of #{Units::Format.quantity(bend.outside, Units['mm'])} is shorter than its bend, which takes " \
+                                 "#{Units::Format.quantity(fold.depth.round(3), Units['mm'])}.", remedy: 'Make it longer,
+                                 or the bend radius smaller.')
           elsif panel.folds(bend.edge).any? { |other| other.from < fold.till && fold.from < other.till }
-            raise Impossible.new("There is another bend at that place of the #{bend.edge} edge.", remedy: 'Give both margins, or choose another edge.')
+            raise Impossible.new("There is another bend at that place of the #{bend.edge} edge.",
+                                 remedy: 'Give both margins, or choose another edge.')
           end
         end
 
@@ -143,7 +149,7 @@ module VastLattice
           # v points away from the bend; u = v x n.
           across = Vector.cross(away, front)
           origin = Vector.along(origin, along, width) if Vector.dot(across, along).negative?
-          made = Panel.new(bend.name, Frame.new(origin, across, away, front), flat_frame(bend, panel, fold, width), width, bend.length,
+          made = Panel.new(bend.name, Frame.new(origin, across, away, front), flat_frame(bend, panel, fold, width), width, bend.outside,
                            outside: bend.direction == 'front')
           made.fold('bottom', Panel::Fold.new(0.0, width, fold.depth, 0.0))
           made
@@ -193,8 +199,10 @@ module VastLattice
           spans = panel.name.empty? ? @spans : {}
           [Wall.new(name: names[0], title: names[0].tr('._', '  '), frame: panel.frame.move(0, 0, @gauge), outline: outline, clear: outline,
                     runs: run, box: panel.box, mirrored: mirrored, spans: spans, owner: owner(panel)),
-           Wall.new(name: names[1], title: names[1].tr('._', '  '), frame: back.frame, outline: back.profile, clear: back.profile, runs: run,
-                    box: Box.new(left: -panel.width, right: 0.0, bottom: 0.0, top: panel.height), mirrored: !mirrored, spans: spans, owner: owner(panel))]
+           Wall.new(name: names[1], title: names[1].tr('._', '  '), frame: back.frame, outline: back.profile, clear: back.profile,
+                    runs: run,
+                    box: Box.new(left: -panel.width, right: 0.0, bottom: 0.0, top: panel.height), mirrored: !mirrored, spans: spans,
+                    owner: owner(panel))]
             .then { |pair| panel.outside ? pair.reverse : pair }
         end
 
@@ -213,7 +221,11 @@ module VastLattice
         def flat(outlines)
           panels = @panels.map { |panel| FlatPattern::Panel.new(owner(panel) || 'front', panel.flat_frame, panel.frame, Profile.new(outlines[panel].first)) }
           zones = @lines.map { |line| zone(*line) }
-          lines = zones.map { |a, b, c, d| [[a, d], [b, c]].map { |one, other| [(one[0] + other[0]) / 2, (one[1] + other[1]) / 2] }.flatten }
+          lines = zones.map do |a, b, c, d|
+            [[a, d], [b, c]].map do |one, other|
+              [(one[0] + other[0]) / 2, (one[1] + other[1]) / 2]
+            end.flatten
+          end
           FlatPattern.new(panels: panels, bends: lines, zones: zones)
         end
 

@@ -14,7 +14,7 @@ module VastLattice
           @outer = outer
           @length = outer.last[1]
           @inner = [[0.0, @length, 0.0, 0.0]]
-          inner.each { |piece| @inner = combine(@inner, piece) { |radii| radii.max } }
+          inner.each { |piece| @inner = combine(@inner, piece, &:max) }
         end
 
         # Turns the outside down to a line of radii over a stretch. Raises Impossible where nothing is left.
@@ -23,7 +23,7 @@ module VastLattice
             raise Impossible.new('It runs off the end of the part.', remedy: 'Check its position and its width.')
           end
 
-          @outer = combine(@outer, [[from, 0.0].max, [till, @length].min, radius, end_radius]) { |radii| radii.min }
+          @outer = combine(@outer, [[from, 0.0].max, [till, @length].min, radius, end_radius], &:min)
           hollow
         end
 
@@ -97,7 +97,9 @@ module VastLattice
             at = right[0] || left[1]
             one = [left[3][1], left[2][1]]
             two = [right[3][0], right[2][0]]
-            exposed(one, two).map { |inner, outer| rim(at, inner, outer, false) } + exposed(two, one).map { |inner, outer| rim(at, inner, outer, true) }
+            exposed(one, two).map { |inner, outer| rim(at, inner, outer, false) } + exposed(two, one).map do |inner, outer|
+              rim(at, inner, outer, true)
+            end
           end
         end
 
@@ -116,10 +118,12 @@ module VastLattice
 
         def walls(pieces)
           most = pieces.flat_map { |piece| piece[2] }.max
-          side = Wall.new(name: 'side', title: 'side', frame: Frame.at([0.0, most, 0.0], Vector::X, [0.0, 0.0, -1.0]), clear: nil, runs: [[0.0, 2 * most]],
+          side = Wall.new(name: 'side', title: 'side', frame: Frame.at([0.0, most, 0.0], Vector::X, [0.0, 0.0, -1.0]), clear: nil,
+                          runs: [[0.0, 2 * most]],
                           outline: Profile.new(Loop.between(0.0, -most, @length, most)), level: levels(pieces, most),
                           box: Box.new(left: 0.0, right: @length, bottom: -most, top: most))
-          [side, end_wall('left', pieces.first[2][0], [0.0, 0.0, 0.0], Vector::Z), end_wall('right', pieces.last[2][1], [@length, 0.0, 0.0], [0.0, 0.0, -1.0])]
+          [side, end_wall('left', pieces.first[2][0], [0.0, 0.0, 0.0], Vector::Z),
+           end_wall('right', pieces.last[2][1], [@length, 0.0, 0.0], [0.0, 0.0, -1.0])]
         end
 
         def levels(pieces, most) = pieces.map { |from, till, outer, _| [from, till, outer[0] - most, outer[1] - most] }

@@ -23,10 +23,16 @@ module VastLattice
         def self.stocks = %w[folded_sheet]
 
         def self.reshape(draft, feature, numbers)
-          raise Impossible.new("A bend by #{numbers['angle'].round(3)} degrees cannot be made.", remedy: 'Choose 1 to 165 degrees.') unless numbers['angle'].between?(1, 165)
+          unless numbers['angle'].between?(
+            1, 165
+          )
+            raise Impossible.new("A bend by #{numbers['angle'].round(3)} degrees cannot be made.",
+                                 remedy: 'Choose 1 to 165 degrees.')
+          end
 
-          draft.bend(name: feature.name, wall: feature.face, edge: numbers['edge'], length: numbers['length'], angle: numbers['angle'],
-                     direction: numbers['direction'], start: numbers['start_margin'], finish: numbers['end_margin'], relief: numbers['relief'],
+          draft.bend(name: feature.name, wall: feature.face, edge: numbers['edge'], outside: numbers['length'], angle: numbers['angle'],
+                     direction: numbers['direction'], start: numbers['start_margin'], finish: numbers['end_margin'],
+                     relief: numbers['relief'],
                      radius: numbers['radius'])
         end
 

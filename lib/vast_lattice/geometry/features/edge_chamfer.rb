@@ -8,7 +8,8 @@ module VastLattice
         extend Cutting
 
         MEASURES = [Family::Measure.new(name: 'edge', label: 'edge', kind: 'choice', choices: %w[top bottom left right]),
-                    Family::Measure.new(name: 'size', label: 'size'), Family::Measure.new(name: 'depth', label: 'depth', optional: true, hint: 'as the size')].freeze
+                    Family::Measure.new(name: 'size', label: 'size'), Family::Measure.new(name: 'depth', label: 'depth', optional: true,
+                                                                                          hint: 'as the size')].freeze
 
         def self.name = 'edge_chamfer'
         def self.title = 'Edge chamfer'
@@ -27,7 +28,11 @@ module VastLattice
         end
 
         def self.wedge(frame, box, edge, size, depth)
-          corner, along, inwards, length = { 'bottom' => [[box.left, box.bottom], [1, 0], [0, 1], box.width], 'right' => [[box.right, box.bottom], [0, 1], [-1, 0], box.height],
+          corner, along, inwards, length = { 'bottom' => [[box.left, box.bottom], [1, 0], [0, 1], box.width], 'right' => [[box.right,
+                                                                                                                           box.bottom],
+                                                                                                                          [0, 1], [-1,
+                                                                                                                                   0],
+                                                                                                                          box.height],
                                              'top' => [[box.right, box.top], [-1, 0], [0, -1], box.width],
                                              'left' => [[box.left, box.top], [0, -1], [1, 0], box.height] }.fetch(edge)
           over = Wall::OVER

@@ -7,7 +7,8 @@ module VastLattice
       module Groove
         extend Reshaping
 
-        MEASURES = [Family::Measure.new(name: 'width', label: 'width'), Family::Measure.new(name: 'diameter', label: 'diameter of the floor')].freeze
+        MEASURES = [Family::Measure.new(name: 'width', label: 'width'),
+                    Family::Measure.new(name: 'diameter', label: 'diameter of the floor')].freeze
 
         def self.name = 'groove'
         def self.title = 'Groove'

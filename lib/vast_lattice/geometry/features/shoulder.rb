@@ -8,7 +8,8 @@ module VastLattice
         extend Reshaping
 
         SIDE = Family::Measure.new(name: 'end', label: 'end', kind: 'choice', choices: %w[left right])
-        MEASURES = [SIDE, Family::Measure.new(name: 'length', label: 'length'), Family::Measure.new(name: 'diameter', label: 'diameter')].freeze
+        MEASURES = [SIDE, Family::Measure.new(name: 'length', label: 'length'),
+                    Family::Measure.new(name: 'diameter', label: 'diameter')].freeze
 
         def self.name = 'shoulder'
         def self.title = 'Shoulder'

@@ -18,7 +18,11 @@ module VastLattice
         def self.offsets(numbers, spot)
           count = count(numbers, nil)
           full = (numbers['sweep'].abs - 360).abs < 1e-9
-          step = count < 2 ? 0.0 : numbers['sweep'] / (full ? count : count - 1)
+          step = if count < 2
+                   0.0
+                 else
+                   numbers['sweep'] / (full ? count : count - 1)
+                 end
           Array.new([count, 0].max) do |index|
             angle = (numbers['start'] + (index * step)) * Math::PI / 180
             [Math.cos(angle) * numbers['diameter'] / 2 * spot.wall.sense, Math.sin(angle) * numbers['diameter'] / 2]

@@ -8,7 +8,8 @@ module VastLattice
       module Fitted
         MEASURES = [Family::Measure.new(name: 'pitch', label: 'pitch at most'),
                     Family::Measure.new(name: 'margin', label: 'margin at left or bottom', least: :any),
-                    Family::Measure.new(name: 'end_margin', label: 'margin at right or top', optional: true, least: :any, hint: 'the same')].freeze
+                    Family::Measure.new(name: 'end_margin', label: 'margin at right or top', optional: true, least: :any,
+                                        hint: 'the same')].freeze
 
         def self.name = 'fitted'
         def self.title = 'row fitted between margins'

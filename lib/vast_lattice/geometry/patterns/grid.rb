@@ -15,7 +15,13 @@ module VastLattice
 
         def self.offsets(numbers, spot)
           rows = spot.steps(numbers['rows'].floor, along: spot.other) { |step| step * numbers['row_pitch'] }
-          Linear.offsets(numbers, spot).then { |own| rows.flat_map { |across| own.map { |along| [along[0] + across[0], along[1] + across[1]] } } }
+          Linear.offsets(numbers, spot).then do |own|
+            rows.flat_map do |across|
+              own.map do |along|
+                [along[0] + across[0], along[1] + across[1]]
+              end
+            end
+          end
         end
       end
     end

@@ -15,9 +15,12 @@ module VastLattice
         FLANGE = Family::Measure.new(name: 'flange_thickness', label: 'flange thickness')
         ROOT = Family::Measure.new(name: 'root_radius', label: 'root radius', default: '0', least: :zero)
         CORNER = Family::Measure.new(name: 'corner_radius', label: 'outer corner radius', optional: true, least: :zero)
-        MITRES = %w[left right].map { |side| Family::Measure.new(name: "#{side}_mitre", label: "#{side} mitre", unit: 'deg', default: '0', least: :any) }.freeze
+        MITRES = %w[left right].map do |side|
+          Family::Measure.new(name: "#{side}_mitre", label: "#{side} mitre", unit: 'deg', default: '0', least: :any)
+        end.freeze
 
-        OUTLINES = { 'round' => [DIAMETER], 'hexagonal' => [ACROSS], 'rectangular' => [HEIGHT, WIDTH], 'angle' => [HEIGHT, WIDTH, THICKNESS, ROOT],
+        OUTLINES = { 'round' => [DIAMETER], 'hexagonal' => [ACROSS], 'rectangular' => [HEIGHT, WIDTH], 'angle' => [HEIGHT, WIDTH,
+                                                                                                                   THICKNESS, ROOT],
                      'channel' => [HEIGHT, WIDTH, THICKNESS, FLANGE, ROOT], 'tee' => [HEIGHT, WIDTH, THICKNESS, FLANGE, ROOT],
                      'beam' => [HEIGHT, WIDTH, THICKNESS, FLANGE, ROOT], 'hollow' => [HEIGHT, WIDTH, THICKNESS, CORNER],
                      'tube' => [DIAMETER, THICKNESS] }.freeze

@@ -25,11 +25,14 @@ module VastLattice
 
         # The PlateDraft of a Stock; +numbers+ in mm by name. Raises Impossible.
         def self.draft(stock, outline, numbers)
-          Drafts::PlateDraft.new(loop(stock, outline, numbers), numbers['thickness'], corners: corners(stock, numbers), spans: spans(outline))
+          Drafts::PlateDraft.new(loop(stock, outline, numbers), numbers['thickness'], corners: corners(stock, numbers),
+                                                                                      spans: spans(outline))
         end
 
         def self.spans(outline)
-          { 'rectangle' => { horizontal: 'width', vertical: 'height' }, 'round' => { horizontal: 'diameter', vertical: 'diameter' } }.fetch(outline, {})
+          { 'rectangle' => { horizontal: 'width', vertical: 'height' }, 'round' => { horizontal: 'diameter', vertical: 'diameter' } }.fetch(
+            outline, {}
+          )
         end
         private_class_method :spans
 
@@ -46,15 +49,20 @@ module VastLattice
           case outline
           when 'round' then Loop.circle(numbers['diameter']).move(numbers['diameter'] / 2, numbers['diameter'] / 2)
           when 'rectangle' then Loop.between(0.0, 0.0, numbers['width'], numbers['height'])
-          else of_points(stock.list('points').each_index.map { |index| POINT.to_h { |measure| [measure.name, numbers["points.#{index}.#{measure.name}"]] } })
+          else of_points(stock.list('points').each_index.map { |index| point(index, numbers) })
           end
         end
         private_class_method :loop
 
+        def self.point(index, numbers) = POINT.to_h { |measure| [measure.name, numbers["points.#{index}.#{measure.name}"]] }
+        private_class_method :point
+
         def self.of_points(points)
           raise Impossible.new('An outline needs at least three points.', remedy: 'Add points.') if points.size < 3
 
-          loop = Loop.new(points.each_with_index.map { |point, index| [point['x'], point['y'], bulge(point, points[(index + 1) % points.size])] })
+          loop = Loop.new(points.each_with_index.map do |point, index|
+            [point['x'], point['y'], bulge(point, points[(index + 1) % points.size])]
+          end)
           loop = loop.reversed if loop.area.negative?
           raise Impossible.new('The outline crosses itself.', remedy: 'List its points in order around it.') unless Planar.valid?(loop)
 

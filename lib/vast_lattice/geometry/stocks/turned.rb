@@ -8,7 +8,8 @@ module VastLattice
         DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter')
         END_DIAMETER = Family::Measure.new(name: 'end_diameter', label: 'diameter at its end', optional: true)
         LISTS = { 'steps' => [Family::Measure.new(name: 'length', label: 'length'), DIAMETER, END_DIAMETER].freeze,
-                  'bores' => [Family::Measure.new(name: 'from', label: 'from', kind: 'choice', choices: %w[left right], default: 'left'), DIAMETER,
+                  'bores' => [Family::Measure.new(name: 'from', label: 'from', kind: 'choice', choices: %w[left right], default: 'left'),
+                              DIAMETER,
                               Family::Measure.new(name: 'depth', label: 'depth', optional: true), END_DIAMETER].freeze }.freeze
 
         def self.name = 'turned'
@@ -34,7 +35,11 @@ module VastLattice
         end
 
         def self.entries(stock, list, numbers)
-          stock.list(list).each_index.map { |index| LISTS[list].to_h { |measure| [measure.name, numbers["#{list}.#{index}.#{measure.name}"]] } }
+          stock.list(list).each_index.map do |index|
+            LISTS[list].to_h do |measure|
+              [measure.name, numbers["#{list}.#{index}.#{measure.name}"]]
+            end
+          end
         end
         private_class_method :entries
 
