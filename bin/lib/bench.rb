@@ -13,9 +13,8 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows picture hostile].freeze
+  NAMES = %w[reference large rows picture slider hostile].freeze
   SECONDS = 1.0
-  DEMO = File.expand_path('../../demo/side-frame.yaml', __dir__)
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
   # The 31 formulas of the reference by us, by dentaku and by feelin; the values must be the same.
@@ -63,18 +62,75 @@ class Bench
      ratio(seconds.max, seconds.sum / seconds.size)]
   end
 
+  # A folded channel with a row of 60 holes: from a changed length to values, states, solid, mass, findings and front
+  # view; and again when only a value changes that the shape does not use. The reference is the resolving alone.
   def picture
-    plan = Plan.of(Exchange::FamilyFile.read(File.read(DEMO)).family)
-    outcome = plan.outcome
-    model = time { Geometry::Model.of(outcome) }
-    svg = time { Result.new(plan).front_view }
-    [['solids and mass of the demo', model], ['outcome to front view of the demo', svg], ratio(svg, model)]
+    plan = Plan.of(BenchFamilies.channel)
+    length = 2400.0
+    resolve = time { plan.outcome(Plan::Pick.new(answers: { 'length' => (length += 0.01).to_s })) }
+    whole = time { drawn(plan, 'length' => (length += 0.01).to_s) }
+    price = 0
+    same = time { drawn(plan, 'price_group' => (price += 1).to_s) }
+    [['channel with 60 holes: outcome alone', resolve], ['outcome, solid, mass, findings, front view', whole], ratio(whole, resolve),
+     ['the same when the shape stays', same], ratio(whole, same)]
   end
+
+  # From the input event of a slider to the painted picture, in a browser; against one bare request for the outcome.
+  def slider
+    require_relative 'served'
+    Served.run do |address|
+      Served.browse("#{address}/families/side-frame/guide") do |browser|
+        times, requests = browser.evaluate_async(SLIDER, 60)
+        [['slider to painted picture, median', median(times)], ['the slowest of them', times.max / 1000],
+         ['request for the outcome, median', median(requests)],
+         ratio(median(times), median(requests))]
+      end
+    end
+  end
+
+  # Moves the length slider 25 times and waits each time for the picture and its paint.
+  SLIDER = <<~JS
+    const done = arguments[0];
+    const slider = document.getElementById('ask-quick-length');
+    const picture = document.getElementById('picture');
+    const painted = () => new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
+    const move = (value) => new Promise((next) => {
+      const begun = performance.now();
+      const watch = new MutationObserver(() => { watch.disconnect(); painted().then(() => next(performance.now() - begun)); });
+      watch.observe(picture, { childList: true });
+      slider.value = value;
+      slider.dispatchEvent(new Event('input', { bubbles: true }));
+    });
+    const request = async () => {
+      const begun = performance.now();
+      await (await fetch('/api/families/side-frame/outcome')).json();
+      return performance.now() - begun;
+    };
+    (async () => {
+      const times = [];
+      const requests = [];
+      for (let index = 0; index < 30; index += 1) {
+        const time = await move(1200 + index * 17);
+        const bare = await request();
+        if (index >= 5) { times.push(time); requests.push(bare); }
+        await new Promise((next) => setTimeout(next, 60));
+      }
+      done([times, requests]);
+    })();
+  JS
 
   # Runs some benchmarks: {name => lines}.
   def run(names) = names.to_h { |name| [name, public_send(name)] }
 
   private
+
+  def drawn(plan, answers)
+    result = Result.new(plan, Plan::Pick.new(answers: answers))
+    [result.facts, result.findings, result.front_view(width: 440.0)]
+  end
+
+  # Milliseconds as seconds.
+  def median(times) = times.sort[times.size / 2] / 1000
 
   # Reads a formula that may be anything.
   def read(text)

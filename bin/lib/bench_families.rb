@@ -89,4 +89,27 @@ module BenchFamilies
     { 'name' => "R#{index}", 'when' => "n#{index} > #{140 + index} mm and c#{index % 4} = \"oak\"",
       'then' => [{ 'suppress' => "h#{index + 3}" }, { 'limit' => "n#{index + 1}", 'most' => '4 m' }, last] }
   end
+
+  # A folded channel with a row of 60 holes, and a value that its shape does not use.
+  def self.channel
+    VastLattice::Exchange::FamilyFile.read(<<~YAML).family
+      vast_lattice: 1
+      family: Channel
+      parameters:
+        - {name: length, kind: number, unit: mm, default: 2400 mm}
+        - {name: price_group, kind: count, default: 1}
+      parts:
+        - name: channel
+          stock: {kind: folded_sheet, width: length, height: 120, thickness: 2.5, bend_radius: 3}
+          features:
+            - {name: upper, kind: bend, edge: top, length: 40}
+            - {name: lower, kind: bend, edge: bottom, length: 40}
+            - name: holes
+              kind: hole
+              diameter: 12.5
+              horizontal: {from: left, offset: 37.5}
+              vertical: {from: top, offset: 30}
+              pattern: {count: 60, pitch: 38}
+    YAML
+  end
 end

@@ -1,22 +1,30 @@
 # frozen_string_literal: true
 
 # Takes one picture of each main view at 1280 x 800.
-require 'ferrum'
-require 'tmpdir'
-require_relative 'mariadb'
-require_relative '../../app/boot'
+require_relative 'served'
 
 # The pictures: name => [path, script that brings the view into the state to show].
 class Shots
   FOLDER = File.expand_path('../../docs/screenshots', __dir__)
-  QUIET = %w[no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update
-             disable-sync hide-scrollbars].to_h { |option| [option, nil] }
   FRAME = '/families/side-frame'
   VIEWS = {
     'families' => ['/families', ''],
-    'shape' => ["#{FRAME}/shape", "document.querySelectorAll('button.recipe-title')[1].click()"],
-    'shape-refused' => ["#{FRAME}/shape", <<~JS],
-      document.querySelectorAll('button.recipe-title')[1].click();
+    'shape' => ["#{FRAME}/shape?row[size]=SF-1000", "document.querySelector('[data-recipe=windows] .recipe-title').click()"],
+    'shape-many' => ["#{FRAME}/shape?row[size]=SF-1000", <<~JS],
+      document.querySelectorAll('.mark-step').forEach((box, index) => { if (index > 1 && index < 6) box.click(); });
+      Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Flat').click();
+    JS
+    'shape-solid' => ['/families/support-leg/shape',
+                      "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
+    'shape-folded' => ["#{FRAME}/shape?row[size]=SF-0630",
+                       "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
+    'shape-turned' => ['/families/roller/shape?open=stock:tube&row[size]=RO-60-630',
+                       "document.querySelector('.more-facts summary').click()"],
+    'shape-measure' => ['/families/end-stop/shape?row[size]=ES-630', <<~JS],
+      Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Measure').click();
+      setTimeout(() => ['centre of Pivot holes 1', 'centre of Lever hole 1'].forEach((label) => document.querySelector(`[aria-label="${label}"]`).dispatchEvent(new MouseEvent('click', { bubbles: true }))), 900);
+    JS
+    'shape-refused' => ["#{FRAME}/shape?open=windows", <<~JS],
       const width = document.getElementById('f-windows-width');
       width.value = '2 * lenght';
       width.dispatchEvent(new Event('change'));
@@ -46,39 +54,18 @@ class Shots
 
   def take
     FileUtils.mkdir_p(FOLDER)
-    Dir.mktmpdir('lattice-shots') do |data|
-      database = Mariadb.new(data).start
-      serve(database) { |address| VIEWS.each { |name, (path, script)| picture(name, address + path, script) } }
-    ensure
-      database&.stop
-    end
+    Served.run { |address| VIEWS.each { |name, (path, script)| picture(name, address + path, script) } }
   end
 
   private
 
-  def serve(database)
-    VastLattice::Boot.start(database.settings('lattice_shots'))
-    VastLattice::Boot.load_demo
-    application = VastLattice::Web.app(secret: 'x' * 64)
-    server = Puma::Server.new(application, nil, { log_writer: Puma::LogWriter.null })
-    port = server.add_tcp_listener('127.0.0.1', 0).addr[1]
-    server.run
-    yield "http://127.0.0.1:#{port}"
-  ensure
-    server&.stop(true)
-  end
-
   def picture(name, address, script)
-    browser = Ferrum::Browser.new(browser_path: '/usr/bin/chromium', browser_options: QUIET, timeout: 30, process_timeout: 60)
-    browser.set_viewport(width: 1280, height: 800)
-    browser.go_to(address)
-    sleep 1
-    browser.execute(script) unless script.empty?
-    sleep 2.5
-    browser.screenshot(path: File.join(FOLDER, "#{name}.png"))
-    puts "docs/screenshots/#{name}.png"
-  ensure
-    browser&.quit
+    Served.browse(address) do |browser|
+      browser.execute(script) unless script.empty?
+      sleep 2.5
+      browser.screenshot(path: File.join(FOLDER, "#{name}.png"))
+      puts "docs/screenshots/#{name}.png"
+    end
   end
 end
 

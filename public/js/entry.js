@@ -24,6 +24,7 @@ export function entry() {
     wrong: '',
     stored: '',
     refused: null,
+    keeping: null,
 
     get input() { return this.$root.querySelector('.entry-text'); },
     init() { this.stored = this.input.value; },
@@ -38,12 +39,16 @@ export function entry() {
     async keep() {
       const text = this.input.value.trim();
       if (text === this.stored) { this.restore(); return; }
+      if (text === this.keeping) return;
+      this.keeping = text;
       try {
         await this.edit(this.edits(text));
         this.wrong = '';
       } catch (refusal) {
         this.refused = text;
         this.refuse(text, refusal);
+      } finally {
+        this.keeping = null;
       }
     },
 

@@ -29,7 +29,7 @@ const steps = () => Array.from(document.querySelectorAll('.steps'));
 const names = (list) => Array.from(list.querySelectorAll('[data-recipe]')).map((step) => step.dataset.recipe);
 
 // What is selected and how an edge is changed outlasts a refresh of the stage.
-const remembered = { marked: [], keeps: 'place' };
+const remembered = { marked: [], keeps: 'place', unfolded: {} };
 
 export function recipe() {
   return {
@@ -53,6 +53,10 @@ export function recipe() {
       this.openAt(this.openStep === name ? null : name);
       if (target) this.select(target);
     },
+
+    // Forms that were folded out stay so.
+    isUnfolded(what) { return Boolean(remembered.unfolded[what]); },
+    noteUnfolded(what, open) { remembered.unfolded[what] = open; },
 
     // An edit; what is refused is told.
     async change(edits, told = '') {
@@ -115,7 +119,7 @@ export function recipe() {
     group() {
       return this.change({ do: 'put_alternatives', name: this.marked.join(' or ').slice(0, 110), features: this.marked }, 'Exactly one of them must be built now.');
     },
-    ungroup(name) { return this.change({ do: 'remove_alternatives', name }); },
+    ungroup(name) { return this.change({ do: 'put_alternatives', name, features: [] }); },
 
     // The build mark: { part, step } or null for all.
     buildOf(part) { return this.build && this.build.part === part ? this.build.step : null; },
@@ -192,15 +196,15 @@ export function adding() {
     place: null,
     pointing: false,
     problem: '',
-    pointed: null,
+    listener: null,
 
     init() {
       this.kinds = JSON.parse(this.$root.dataset.kinds);
       this.choose(this.kinds[0].name);
-      this.pointed = (event) => this.put(event.detail);
-      window.addEventListener('picture-pointed', this.pointed);
+      this.listener = (event) => this.put(event.detail);
+      window.addEventListener('picture-pointed', this.listener);
     },
-    destroy() { window.removeEventListener('picture-pointed', this.pointed); },
+    destroy() { window.removeEventListener('picture-pointed', this.listener); },
 
     choose(name) { this.kind = this.kinds.find((kind) => kind.name === name); this.typed = {}; },
     placed() { return this.kind.placed; },
@@ -287,6 +291,8 @@ export function condition() {
       text.value = joint && text.value.trim() ? `${text.value.trim()}${joint}${name} ${sign} ${quoted}` : `${name} ${sign} ${quoted}`;
       text.dispatchEvent(new Event('input', { bubbles: true }));
       text.focus();
+      // A text that no hand typed leaves its field without a change event.
+      text.addEventListener('blur', () => text.dispatchEvent(new Event('change', { bubbles: true })), { once: true });
     },
   };
 }

@@ -136,16 +136,22 @@ module VastLattice
 
       # The middle of a piece along its axis, seen from the side.
       def axis(piece)
-        layer = piece.layers.first or return
-        low, high = depths(piece)
-        from, till = [[piece.layers.map(&:low).min, low].max, [piece.layers.map(&:high).max, high].min].map do |height|
-          @view.local(@solid.frame.point(*piece.seat.frame.point(*layer.loop.box.middle, height))).first(2)
-        end
+        return if piece.layers.empty?
+
+        from, till = axis_ends(piece)
         length = Math.hypot(till[0] - from[0], till[1] - from[1])
         return if length < 1e-3
 
         step = [0, 1].map { |at| (till[at] - from[at]) / length * OVER / @frame.scale }
         @frame.line_path([from[0] - step[0], from[1] - step[1]], [till[0] + step[0], till[1] + step[1]])
+      end
+
+      def axis_ends(piece)
+        low, high = depths(piece)
+        middle = piece.layers.first.loop.box.middle
+        [[piece.layers.map(&:low).min, low].max, [piece.layers.map(&:high).max, high].min].map do |height|
+          @view.local(@solid.frame.point(*piece.seat.frame.point(*middle, height))).first(2)
+        end
       end
 
       # Engraved or printed text, as large as its letters.

@@ -96,11 +96,17 @@ module VastLattice
       def lay_out
         @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options) : nil
         room = @dimensions ? @dimensions.room : { left: MARGIN, right: MARGIN, above: MARGIN, below: MARGIN }
-        scale = [(@options.width - room[:left] - room[:right]) / [box.width, 1e-6].max, @options.tallest / [box.height, 1e-6].max].min
-        left = room[:left] + ((@options.width - room[:left] - room[:right] - (box.width * scale)) / 2)
-        @height = room[:above] + (box.height * scale) + room[:below]
-        @frame = Frame.new(scale: scale, left: left - (box.left * scale), base: room[:above] + (box.top * scale))
+        @frame = fitted(room)
+        @height = room[:above] + (box.height * @frame.scale) + room[:below]
         @dimensions&.lay_out(@frame)
+      end
+
+      # The part as large as it can be in what room is left.
+      def fitted(room)
+        wide = @options.width - room[:left] - room[:right]
+        scale = [wide / [box.width, 1e-6].max, @options.tallest / [box.height, 1e-6].max].min
+        left = room[:left] + ((wide - (box.width * scale)) / 2)
+        Frame.new(scale: scale, left: left - (box.left * scale), base: room[:above] + (box.top * scale))
       end
 
       def hatching

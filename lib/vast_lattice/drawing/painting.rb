@@ -63,11 +63,12 @@ module VastLattice
         return if tone < 1e-6
 
         rings = facet.rings.map { |ring| ring.map { |point| seen(point) } }
-        edges = facet.edges + facet.soft.select { |_, _, beyond| facing(beyond) < 1e-6 }.map { |edge| edge.first(2) }
-        depths = rings.first.map(&:last)
-        Patch.new([], rings.map { |ring| ring.map { |x, y, _| [x, y] } }, edges.map { |edge| edge.map { |point| seen(point).first(2) } },
-                  (depths.min + depths.max) / 2, tone, facet.owner)
+        edges = facet.edges + facet.soft.select { |_, _, beyond| facing(beyond) < 1e-6 }
+        Patch.new([], rings.map { |ring| flat_points(ring) }, edges.map { |from, till, _| [seen(from).first(2), seen(till).first(2)] },
+                  rings.first.map(&:last).minmax.sum / 2, tone, facet.owner)
       end
+
+      def flat_points(ring) = ring.map { |x, y, _| [x, y] }
 
       def seen(point) = @view.local(@solid.frame.point(*point))
 
@@ -91,13 +92,14 @@ module VastLattice
         facets = face.facets(CHORDS)
         return facets.flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
 
-        rims = [0, 1].filter_map do |index|
-          facets.filter_map do |facet|
-            facet.edges[index]
-          end.flatten(1).map { |point| seen(point).first(2) }.minmax
-        end
         sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| seen(point).first(2) } }
-        (rims + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
+        (rims(facets) + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
+      end
+
+      def rims(facets)
+        [0, 1].filter_map do |index|
+          facets.filter_map { |facet| facet.edges[index] }.flatten(1).map { |point| seen(point).first(2) }.minmax
+        end
       end
     end
   end

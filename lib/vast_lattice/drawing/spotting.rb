@@ -53,8 +53,9 @@ module VastLattice
          Geometry::Vector.dot(frame.v, @view.n).abs > 0.5 ? middle[1] : place[1]]
       end
 
+      # Beside the face, its edge is meant.
       def anchor(distance, length, edges)
-        distance = (distance / STEP).round * STEP
+        distance = ((distance / STEP).round * STEP).clamp(0.0, length)
         return { 'from' => 'centre', 'offset' => '0 mm' } if (distance - (length / 2)).abs < [length * 0.02, 1.0].max
 
         if distance < length / 2

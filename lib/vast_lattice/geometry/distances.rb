@@ -22,15 +22,15 @@ module VastLattice
 
       # The nearest that any instance comes to another feature on the face, or to another instance.
       def to_neighbour(feature)
-        own = feature.loops.each_with_index.map { |loop, index| [loop, feature, index] }
-        others = @placed.select { |other| other.wall.equal?(feature.wall) && other.kind.inside? }
-                        .flat_map { |other| other.loops.each_with_index.map { |loop, index| [loop, other, index] } }
-        sorted = others.sort_by { |loop, *| loop.box.left }
-        found = own.filter_map { |item| nearest(item, sorted) }.min_by(&:first) or return
+        others = @placed.select { |other| other.wall.equal?(feature.wall) && other.kind.inside? }.flat_map { |other| items(other) }
+        found = items(feature).filter_map { |item| nearest(item, others) }.min_by(&:first) or return
         Found.new(found[0], found[1].equal?(feature) ? 'its neighbour' : found[1].feature.title)
       end
 
       private
+
+      # [loop, feature, number of the instance]
+      def items(feature) = feature.loops.each_with_index.map { |loop, index| [loop, feature, index] }
 
       # Least distance of one instance: [amount, feature]. Boxes that are further away are passed over.
       def nearest(item, others)

@@ -41,12 +41,17 @@ module VastLattice
         up = flat * (edge[1] + edge[3])
         return [over, up] if edge[4].zero?
 
-        x, y, radius, start, swept = arc(edge)
         area = segment(edge)
-        # Distance of the centroid of a circular segment from the centre of its circle.
+        x, y = segment_centroid(edge, area)
+        [over + (area * x), up + (area * y)]
+      end
+
+      # Centroid of the segment between an arc and its chord: on the middle of the arc, so far from the circle's centre.
+      def segment_centroid(edge, area)
+        x, y, radius, start, swept = arc(edge)
         reach = 2 * (radius**3) * (Math.sin(swept.abs / 2)**3) / 3 / area.abs
         middle = start + (swept / 2)
-        [over + (area * (x + (reach * Math.cos(middle)))), up + (area * (y + (reach * Math.sin(middle))))]
+        [x + (reach * Math.cos(middle)), y + (reach * Math.sin(middle))]
       end
 
       # Points of an arc that lie furthest left, right, up or down on it.

@@ -82,18 +82,24 @@ module VastLattice
         Planar.union(strips)
       end
 
-      # Height of the plane over x, y is linear; the profile between low and high, seen from the plane.
+      # Height of the plane over x, y is linear: start + a·x + b·y. The profile between low and high, seen from the plane.
       def oblique(plane)
-        rise = Vector.dot(plane.n, axis)
-        start = Vector.dot(Vector.minus(plane.origin, frame.origin), plane.n) / rise
-        a = -Vector.dot(plane.n, frame.u) / rise
-        b = -Vector.dot(plane.n, frame.v) / rise
+        start, a, b = slant(plane)
         part = Planar.both(profile.polygon, band(a, b, low - start, high - start)) or return
         Planar.union(Planar.rings(part).map do |outer, holes|
-          lifted = [outer, *holes].map { |ring| ring.map { |x, y| plane.local(frame.point(x, y, start + (a * x) + (b * y))).first(2) } }
+          lifted = [outer, *holes].map { |ring| lifted(ring, plane) { |x, y| start + (a * x) + (b * y) } }
           Planar.polygon(lifted.first, lifted.drop(1))
         end)
       end
+
+      def slant(plane)
+        rise = Vector.dot(plane.n, axis)
+        [Vector.dot(Vector.minus(plane.origin, frame.origin), plane.n), -Vector.dot(plane.n, frame.u), -Vector.dot(plane.n, frame.v)]
+          .map { |part| part / rise }
+      end
+
+      # Points at the heights that the block gives, in the plane.
+      def lifted(ring, plane) = ring.map { |x, y| plane.local(frame.point(x, y, yield(x, y))).first(2) }
 
       # The x, y with from < a·x + b·y < till, as far as the profile reaches.
       def band(a, b, from, till)

@@ -17,24 +17,27 @@ module VastLattice
       end
 
       OPPOSITE = [%w[left right], %w[right left], %w[bottom top], %w[top bottom]].freeze
+      LOW = %w[left bottom].freeze
 
       def self.formula(solid, placed, axis, from)
         anchor = placed.feature.public_send(axis)
         span = solid.part.stock.entries[placed.wall.spans[axis].to_s].to_s
-        old = anchor&.from || 'centre'
-        offset = (anchor&.offset || '0').to_s
-        return if span.empty?
-        return "#{wrapped(span)} - #{wrapped(offset)}" if OPPOSITE.include?([old, from])
+        return if span.empty? || anchor&.feature || !Family::Anchor::EDGES.fetch(axis).include?(from)
 
-        half = "#{wrapped(span)} / 2"
-        case [old, from]
-        when %w[centre left], %w[centre bottom] then zero?(offset) ? half : "#{half} + #{wrapped(offset)}"
-        when %w[centre right], %w[centre top] then zero?(offset) ? half : "#{half} - #{wrapped(offset)}"
-        when %w[left centre], %w[bottom centre] then "#{wrapped(offset)} - #{half}"
-        when %w[right centre], %w[top centre] then "#{half} - #{wrapped(offset)}"
-        end
+        from_edge(anchor&.from || 'centre', from, wrapped(span), (anchor&.offset || '0').to_s)
       end
       private_class_method :formula
+
+      # From the centre, offsets run to the right or up.
+      def self.from_edge(old, from, span, offset)
+        return "#{span} - #{wrapped(offset)}" if OPPOSITE.include?([old, from])
+        return offset if old == from
+        return LOW.include?(old) ? "#{wrapped(offset)} - #{span} / 2" : "#{span} / 2 - #{wrapped(offset)}" if from == 'centre'
+        return "#{span} / 2" if zero?(offset)
+
+        "#{span} / 2 #{LOW.include?(from) ? '+' : '-'} #{wrapped(offset)}"
+      end
+      private_class_method :from_edge
 
       # A name or a number needs no brackets; a plain number gets its unit, so that it can stand in a formula.
       def self.wrapped(text)

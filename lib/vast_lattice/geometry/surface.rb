@@ -153,21 +153,18 @@ module VastLattice
       end
 
       def pieces(area, frame, facet, sign)
-        return [] unless area
-
         Planar.rings(area).reject { |outer, _| thin?(outer) }.map do |outer, holes|
-          loops = [outer, *holes] + openings(frame, facet.bounds).select do |loop|
-            ring_holds?(outer, loop)
-          end.map do |loop|
-            loop.faceted(FACETS).vertices.map do |x, y, _|
-              [x, y]
-            end
-          end
-          rings = loops.map { |ring| ring.map { |x, y| frame.point(x, y) } }
+          rings = [outer, *holes, *holes_of_clear(outer, frame, facet)].map { |ring| ring.map { |x, y| frame.point(x, y) } }
           rings = rings.map(&:reverse) if sign.negative?
           sharp, soft = sorted_edges(rings, facet, sign)
           Facet.new(Vector.scale(facet.normal, sign), rings, sharp, facet.owner, soft)
         end
+      end
+
+      # Openings of clear pieces within a ring, as points.
+      def holes_of_clear(ring, frame, facet)
+        within = openings(frame, facet.bounds).select { |loop| ring_holds?(ring, loop) }
+        within.map { |loop| loop.faceted(FACETS).vertices.map { |x, y, _| [x, y] } }
       end
 
       def thin?(ring) = Planar.polygon(ring).area < 1e-5

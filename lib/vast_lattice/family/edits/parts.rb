@@ -23,8 +23,11 @@ module VastLattice
           family.with(parts: Edits.change(family.parts, part, 'part') { |found| changed(found, field, text) })
         end
 
-        # Removes a part with its features.
-        def self.remove_part(family, part:) = family.with(parts: Edits.drop(family.parts, part, 'part'))
+        # Removes a part with its features, and what speaks of them.
+        def self.remove_part(family, part:)
+          gone = Edits.find(family.parts, part, 'part')
+          Removal.without(family, [gone.name, *gone.features.map(&:name)]).with(parts: family.parts - [gone])
+        end
 
         # Sets a dimension of the stock, one in a list ("points.0.x"), its outline, or the part's material. "90 mm as
         # depth" also makes a parameter.

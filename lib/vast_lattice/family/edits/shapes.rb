@@ -38,9 +38,10 @@ module VastLattice
         # Removes a feature.
         def self.remove_feature(family, feature:) = remove_features(family, features: [feature])
 
-        # Removes several features.
+        # Removes several features, and with them the effects, columns and memberships that speak of them.
         def self.remove_features(family, features:)
           gone = features.map { |name| Edits.find(family.features, name, 'feature') }
+          family = Removal.without(family, gone.map(&:name))
           family.with(parts: family.parts.map { |part| part.with(features: part.features - gone) })
         end
 
@@ -56,20 +57,6 @@ module VastLattice
           order = rest.insert(at, moved)
           refuse_order(order)
           family.with(parts: Edits.change(family.parts, part.name, 'part') { |found| found.with(features: order) })
-        end
-
-        # Sets a group of features of which one is built; +none+ tells that none may be.
-        def self.put_alternatives(family, name:, features:, none: false)
-          features.each { |feature| Edits.find(family.features, feature, 'feature') }
-          raise Error.new('Alternatives are at least two features.', remedy: 'Choose two or more.') if features.size < 2
-
-          family.with(alternatives: Edits.put(family.alternatives,
-                                              Alternatives.new(name: Edits.checked_title(name, 'group'), features: features, none: none)))
-        end
-
-        # Dissolves a group of alternatives; its features stay.
-        def self.remove_alternatives(family, name:)
-          family.with(alternatives: Edits.drop(family.alternatives, name, 'group'))
         end
 
         def self.put_after(features, made, after)

@@ -139,20 +139,25 @@ module VastLattice
 
         def panel_behind(bend, panel, fold)
           centre, along, out, normal = axis_of(bend, panel, fold)
-          way = bend.direction == 'front' ? 1.0 : -1.0
-          radians = bend.angle * Math::PI / 180
-          away = Vector.along(Vector.scale(out, Math.cos(radians)), normal, way * Math.sin(radians))
-          front = Vector.along(Vector.scale(normal, Math.cos(radians)), out, -way * Math.sin(radians))
+          away, front = bent(bend, out, normal)
           reach = bend.direction == 'front' ? -(bend.radius + @gauge) : bend.radius
           origin = Vector.along(Vector.along(centre, away, -fold.depth), front, reach)
           width = span(bend, panel, fold)
           # v points away from the bend; u = v x n.
           across = Vector.cross(away, front)
           origin = Vector.along(origin, along, width) if Vector.dot(across, along).negative?
-          made = Panel.new(bend.name, Frame.new(origin, across, away, front), flat_frame(bend, panel, fold, width), width, bend.outside,
-                           outside: bend.direction == 'front')
+          made = Panel.new(bend.name, Frame.new(origin, across, away, front), flat_frame(bend, panel, fold, width), width,
+                           bend.outside, outside: bend.direction == 'front')
           made.fold('bottom', Panel::Fold.new(0.0, width, fold.depth, 0.0))
           made
+        end
+
+        # Directions of the flange: away from the bend, and of its front.
+        def bent(bend, out, normal)
+          way = bend.direction == 'front' ? 1.0 : -1.0
+          radians = bend.angle * Math::PI / 180
+          [Vector.along(Vector.scale(out, Math.cos(radians)), normal, way * Math.sin(radians)),
+           Vector.along(Vector.scale(normal, Math.cos(radians)), out, -way * Math.sin(radians))]
         end
 
         # Where the flange lies in the flat pattern: pushed out by the difference of bend length and setbacks.

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Takes out of a family what speaks of things that go: effects of rules, columns of tables, memberships in
+      # alternatives. Formulas that speak of them are left, so that the plan can say where.
+      module Removal
+        # Without features and parts of these names.
+        def self.without(family, names)
+          gone = names.map(&:downcase)
+          mine = ->(target) { gone.include?(target.to_s.downcase.split('.').first) }
+          family.with(tables: family.tables.map { |table| columns(table, mine) }, rules: family.rules.map { |rule| effects(rule, mine) },
+                      alternatives: family.alternatives.filter_map { |group| group(group, mine) })
+        end
+
+        def self.columns(table, mine)
+          return table unless table.columns.any? { |column| mine.call(column.target) }
+
+          table.with(columns: table.columns.reject { |column| mine.call(column.target) },
+                     rows: table.rows.map { |row| row.with(cells: row.cells.reject { |target, _| mine.call(target) }) })
+        end
+        private_class_method :columns
+
+        # The message of a forbid or warn is no name.
+        def self.effects(rule, mine)
+          rest = ->(list) { list.reject { |effect| !effect.message? && mine.call(effect.target) } }
+          rule.with(branches: rule.branches.map { |branch| branch.with(effects: rest.call(branch.effects)) }, otherwise: rest.call(rule.otherwise))
+        end
+        private_class_method :effects
+
+        # One feature alone is no choice.
+        def self.group(group, mine)
+          rest = group.features.reject(&mine)
+          rest.size < 2 ? nil : group.with(features: rest)
+        end
+        private_class_method :group
+      end
+    end
+  end
+end
