@@ -20,7 +20,8 @@ module VastLattice
       def all = FamilyRecord.order(:name).map { |record| stored(record) }
 
       # The family at an address. Raises Missing.
-      def find(slug) = stored(record(slug))
+      # One snapshot: what is written meanwhile is seen as a whole or not at all.
+      def find(slug) = FamilyRecord.transaction { stored(record(slug)) }
 
       # Stores a new family; returns it Stored. Raises Refused when it has errors.
       def create(family, person:)

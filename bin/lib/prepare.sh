@@ -48,3 +48,7 @@ ensure_npm() {
 }
 
 mkdir -p "$ROOT/var" 2>/dev/null || die "the folder $ROOT/var cannot be made: check the rights of $ROOT."
+
+# Pictures make many short-lived objects: fewer, larger sweeps.
+export RUBY_GC_HEAP_INIT_SLOTS=${RUBY_GC_HEAP_INIT_SLOTS:-800000} RUBY_GC_HEAP_OLDOBJECT_LIMIT_FACTOR=${RUBY_GC_HEAP_OLDOBJECT_LIMIT_FACTOR:-3}
+export RUBY_GC_MALLOC_LIMIT=${RUBY_GC_MALLOC_LIMIT:-64000000} RUBY_GC_MALLOC_LIMIT_MAX=${RUBY_GC_MALLOC_LIMIT_MAX:-128000000} RUBY_GC_OLDMALLOC_LIMIT=${RUBY_GC_OLDMALLOC_LIMIT:-128000000}

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require 'ferrum'
+require 'puma'
+require 'puma/server'
 require 'tmpdir'
 require_relative 'mariadb'
 require_relative '../../app/boot'

@@ -24,6 +24,7 @@ export function workspace() {
     running: false,
     again: false,
     asked: 0,
+    refreshes: 0,
     timer: null,
 
     init() {
@@ -193,8 +194,12 @@ export function workspace() {
     async refresh() {
       const focused = document.activeElement && document.activeElement.id;
       const top = stage().scrollTop;
+      this.refreshes += 1;
+      const number = this.refreshes;
       const response = await fetch(window.location.href);
       const page = new DOMParser().parseFromString(await response.text(), 'text/html');
+      // A later refresh shows more.
+      if (number !== this.refreshes) return;
       const pickers = (root) => Array.from(root.querySelectorAll('.picker-rows'));
       if (!response.ok || pickers(page).length !== this.tables.length) { window.location.reload(); return; }
       ['#stage', '.strip', '#all-names'].forEach((part) => { document.querySelector(part).innerHTML = page.querySelector(part).innerHTML; });

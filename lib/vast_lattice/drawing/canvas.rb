@@ -55,7 +55,11 @@ module VastLattice
         end.join
       end
 
-      def number(value) = Units::Format.number(value.to_f.round(2))
+      def number(value)
+        rounded = value.round(2)
+        whole = rounded.to_i
+        rounded == whole ? whole.to_s : rounded.to_s
+      end
     end
   end
 end

@@ -9,6 +9,8 @@ module VastLattice
 
       # SVG path data of a Loop, arcs as arcs.
       def loop_path(loop)
+        return circle_path(*loop.circle) if loop.circle
+
         start = loop.vertices.first
         "M#{point(*start.first(2))}#{loop.edges.map { |edge| edge_path(edge) }.join}Z"
       end
@@ -20,6 +22,15 @@ module VastLattice
       def line_path(from, till) = "M#{point(*from)}L#{point(*till)}"
 
       private
+
+      # Two half circles.
+      def circle_path(centre_x, centre_y, radius)
+        reach = (radius * scale).round(2)
+        at_y = y(centre_y).round(2)
+        right = x(centre_x + radius).round(2)
+        half = "A#{reach} #{reach} 0 1 0"
+        "M#{right} #{at_y}#{half} #{x(centre_x - radius).round(2)} #{at_y}#{half} #{right} #{at_y}Z"
+      end
 
       def edge_path(edge)
         return "L#{point(*edge[2, 2])}" if edge.last.zero?

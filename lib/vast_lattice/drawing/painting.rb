@@ -74,9 +74,22 @@ module VastLattice
 
       # Edges of curved and cut surfaces, and of faces seen askew or edge-on.
       def lines
-        askew = @faces.reject { |face| face.is_a?(Geometry::Face) && frame_of(face.frame).parallel?(@view.n) }
-        askew.reject { |face| face.is_a?(Geometry::Strip) && facing(face.axis).abs > 1 - 1e-9 }
-             .flat_map { |face| face.respond_to?(:axis) ? rim_lines(face) : face.facets(CHORDS).flat_map { |facet| facet_lines(facet) } }
+        @faces.flat_map do |face|
+          case face
+          when Geometry::Face then frame_of(face.frame).parallel?(@view.n) ? [] : face_lines(face)
+          when Geometry::Strip then facing(face.axis).abs > 1 - 1e-9 ? [] : rim_lines(face)
+          when Geometry::Cone then rim_lines(face)
+          else facet_lines(face)
+          end
+        end
+      end
+
+      # A face seen edge-on is one line.
+      def face_lines(face)
+        return face.facets(CHORDS).flat_map { |facet| facet_lines(facet) } if facing(face.normal).abs > 1e-9
+
+        frame = frame_of(face.frame)
+        [face.profile.outer.facet_runs(CHORDS).map { |x, y, *| @view.local(frame.point(x, y)).first(2) }.minmax]
       end
 
       def facet_lines(facet) = (facet.edges + outline(facet)).map { |edge| edge.map { |point| seen(point).first(2) } }
@@ -87,8 +100,21 @@ module VastLattice
         facet.soft.reject { |_, _, beyond| towards == facing(beyond).positive? }.map { |edge| edge.first(2) }
       end
 
+      # A round hole or boss seen from its side: its two rims and its two outlines.
+      def round_lines(strip)
+        frame = frame_of(strip.frame)
+        x, y, radius = strip.loop.circle
+        sideways = [frame.u, frame.v].map { |own| Geometry::Vector.dot(own, Geometry::Vector.cross(frame.n, @view.n)) * radius }
+        low, high = [strip.low, strip.high].map do |height|
+          [-1, 1].map { |side| @view.local(frame.point(x + (side * sideways[0]), y + (side * sideways[1]), height)).first(2) }
+        end
+        [low, high, *low.zip(high)]
+      end
+
       # A rim seen edge-on is one line.
       def rim_lines(face)
+        return round_lines(face) if face.is_a?(Geometry::Strip) && face.loop.circle && facing(face.axis).abs < 1e-6
+
         facets = face.facets(CHORDS)
         return facets.flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
 

@@ -106,6 +106,14 @@ module VastLattice
         found + ends.map { |_, reach| (x * a) + (y * b) + reach }
       end
 
+      # Whether the edge's own box, arcs included, comes to a Box.
+      def near?(edge, box)
+        over = edge[4].zero? ? 0.0 : chord(edge) * [edge[4].abs, 1].max
+        left, right = [edge[0], edge[2]].minmax
+        bottom, top = [edge[1], edge[3]].minmax
+        left - over <= box.right && right + over >= box.left && bottom - over <= box.top && top + over >= box.bottom
+      end
+
       # Least distance from a point.
       def distance(edge, x, y)
         return line_distance(edge, x, y) if edge[4].zero?

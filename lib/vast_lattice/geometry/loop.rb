@@ -42,9 +42,10 @@ module VastLattice
         new([[-x, -y, 0.0], [x, -y, 1.0], [x, y, 0.0], [-x, y, 1.0]]).turn(angle)
       end
 
-      # What is known already need not be found again: the +box+, the +area+. +smooth+ says of each vertex whether the
+      # What is known already need not be found again: the +box+, the +area+, the +circle+. +smooth+ says of each vertex whether the
       # outline goes on smoothly there, where its chords stand for an arc.
-      def initialize(vertices, box: nil, area: nil, smooth: nil)
+      def initialize(vertices, box: nil, area: nil, smooth: nil, circle: nil)
+        @circle = circle if circle
         @vertices = vertices
         @box = box
         @area = area
@@ -87,7 +88,9 @@ module VastLattice
       end
 
       def move(right, upwards)
-        Loop.new(vertices.map { |x, y, bulge| [x + right, y + upwards, bulge] }, box: box.move(right, upwards), area: area, smooth: @smooth)
+        moved = circle && [circle[0] + right, circle[1] + upwards, circle[2]]
+        Loop.new(vertices.map { |x, y, bulge| [x + right, y + upwards, bulge] }, box: box.move(right, upwards), area: area, smooth: @smooth,
+                                                                                 circle: moved)
       end
 
       # Turned about the origin by degrees, counter-clockwise.

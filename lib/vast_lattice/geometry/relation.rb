@@ -20,19 +20,10 @@ module VastLattice
         whole = outline.box
         return :outside unless whole.meets?(box)
         return round(outline, loop) if outline.circle && loop.circle
-        return outline.holds?(*box.middle) ? :inside : :outside if outline.edges.none? { |edge| near?(edge, box) }
+        return outline.holds?(*box.middle) ? :inside : :outside if outline.edges.none? { |edge| Edge.near?(edge, box) }
 
         Planar.relation(outline, loop)
       end
-
-      # Whether an edge's own box, arcs included, comes to a box.
-      def self.near?(edge, box)
-        over = edge.last.zero? ? 0.0 : Math.hypot(edge[2] - edge[0], edge[3] - edge[1]) * [edge.last.abs, 1].max
-        xs = [edge[0], edge[2]].minmax
-        ys = [edge[1], edge[3]].minmax
-        xs[0] - over <= box.right && xs[1] + over >= box.left && ys[0] - over <= box.top && ys[1] + over >= box.bottom
-      end
-      private_class_method :near?
 
       def self.round(outline, loop)
         x, y, radius = loop.circle

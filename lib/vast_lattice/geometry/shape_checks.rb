@@ -65,7 +65,7 @@ module VastLattice
 
       # The thinnest wall of each feature, to an edge or to a neighbour.
       def walls(placed)
-        distances = Distances.new(@solid)
+        distances = Distances.new(@solid, within: @least)
         placed.select { |feature| feature.kind.role == :cut && feature.kind.inside? }.filter_map do |feature|
           [distances.to_edge(feature), distances.to_neighbour(feature)].compact.min_by(&:amount).then { |thinnest| thin(feature, thinnest) }
         end

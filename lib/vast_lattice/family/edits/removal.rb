@@ -25,7 +25,9 @@ module VastLattice
         # The message of a forbid or warn is no name.
         def self.effects(rule, mine)
           rest = ->(list) { list.reject { |effect| !effect.message? && mine.call(effect.target) } }
-          rule.with(branches: rule.branches.map { |branch| branch.with(effects: rest.call(branch.effects)) }, otherwise: rest.call(rule.otherwise))
+          rule.with(branches: rule.branches.map do |branch|
+            branch.with(effects: rest.call(branch.effects))
+          end, otherwise: rest.call(rule.otherwise))
         end
         private_class_method :effects
 
