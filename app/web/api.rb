@@ -59,7 +59,7 @@ module VastLattice
         stored = store.find(slug)
         outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
         target = stored.plan.symbols[params['target']] || raise(Plan::PickError, "There is no name \"#{params['target']}\".")
-        answer(outcome.because(target.name).to_tree)
+        answer(outcome.because(target.name).to_tree.merge('measures' => FeatureFacts.new(Geometry::Model.of(outcome), target).lines))
       end
 
       get '/:slug/variants' do |slug|

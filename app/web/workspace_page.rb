@@ -51,6 +51,9 @@ module VastLattice
         target&.value? ? target.unit.symbol : ''
       end
 
+      # Whether a kind of feature is on a face that can be chosen.
+      def on_a_face?(kind) = kind.role != :reshape || kind.stocks.include?('folded_sheet')
+
       # Faces of a part that a feature can be on, [name, title]; its own is among them though it is not there now.
       def faces(part, feature)
         solid = state.result&.model&.part(part.name)

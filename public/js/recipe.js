@@ -43,7 +43,7 @@ export function recipe() {
       window.addEventListener('feature-picked', this.picked);
       const known = steps().flatMap(names);
       this.mark(this.marked.filter((name) => known.includes(name)));
-      steps().forEach((list) => Sortable.create(list, { handle: '.drag', animation: 120, onEnd: (event) => this.dropped(list, event) }));
+      steps().forEach((list) => Sortable.create(list, { handle: '.drag', animation: 120, forceFallback: true, onEnd: (event) => this.dropped(list, event) }));
     },
     destroy() { window.removeEventListener('feature-picked', this.picked); },
 

@@ -76,12 +76,22 @@ class ShapeTest < BrowserCase
     assert_selector '.picture [data-feature=shaft_holes]'
     assert_no_selector '.picture [data-feature=windows]'
 
+    find('.adding summary').click
+    fill_in 'Name of the new step', with: 'pilot_hole'
+    click_on 'Insert here'
+    assert_selector '.picture [data-feature=pilot_hole]'
+    assert_equal %w[shaft_holes pilot_hole windows], stored.features.map(&:name)[2..4]
+    click_on 'Undo'
+    assert_no_selector '[data-recipe=pilot_hole]'
+    find('body').send_keys(%i[alt up])
+    assert_selector '.build-mark output', text: 'up to step 30'
+
     click_on 'drop later steps'
     assert_selector '.notice', text: 'Dropped 10 steps'
     assert_equal %w[upper_flange lower_flange shaft_holes], stored.features.map(&:name)
     click_on 'Undo'
     assert_selector '[data-recipe=windows]'
-    (all_steps - 3).times { find('body').send_keys(%i[alt down]) } if page.has_css?('.is-mark', wait: 1)
+    (all_steps - 3).times { find('body').send_keys(%i[alt down]) }
     assert_selector '.build-mark output', text: 'all steps'
     assert_equal side_frame, stored
   end
@@ -160,6 +170,18 @@ class ShapeTest < BrowserCase
     page.evaluate_script("document.querySelector('.model-view canvas').toDataURL()").hash
   end
 
+  # With the mouse, by its handle, past the middle of another step.
+  def drag(name, to)
+    mouse = page.driver.browser.mouse
+    from, till = [name, to].map { |step| page.evaluate_script("(() => { const box = document.querySelector('[data-recipe=#{step}] .drag').getBoundingClientRect(); return [box.x + 3, box.y + box.height / 2]; })()") }
+    mouse.move(x: from[0], y: from[1])
+    mouse.down
+    mouse.move(x: from[0], y: from[1] + 8, steps: 4)
+    mouse.move(x: till[0], y: till[1] + 12, steps: 25)
+    sleep 0.4
+    mouse.up
+  end
+
   # A part is added, its stock dimensioned and named; a material too; a step is moved; alternatives are grouped and dissolved.
   def test_parts_materials_order_and_alternatives
     open_stage('shape')
@@ -179,6 +201,9 @@ class ShapeTest < BrowserCase
     find('[data-recipe=tie_holes] .recipe-title').click
     click_on 'Move up'
     assert_selector '[data-recipe=tie_holes] .step-number', text: '40'
+    drag('tie_holes', 'left_leg_slot')
+    assert_selector '[data-recipe=windows] .step-number', text: '40'
+    assert_operator stored.features.map(&:name).index('tie_holes'), :>, stored.features.map(&:name).index('windows')
     find('[data-recipe=shaft_holes] .mark-step').click
     find('[data-recipe=windows] .mark-step').click
     click_on 'Make alternatives'

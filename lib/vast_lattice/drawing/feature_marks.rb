@@ -55,7 +55,7 @@ module VastLattice
       def towards?(feature) = Geometry::Vector.dot(wall_frame(feature).n, @view.n).positive?
 
       def shapes(feature)
-        return flange(feature) unless feature.seat
+        return flange(feature) + turned(feature) unless feature.seat
         if level?(feature)
           return wall_frame(feature).then do |frame|
             feature.loops.map do |loop|
@@ -102,6 +102,20 @@ module VastLattice
       def flange(feature)
         own = @solid.surface.select { |face| face.owner == feature.name && face.is_a?(Geometry::Face) }
         own.filter_map { |face| face_shape(face) }
+      end
+
+      # What was turned: a stretch of the part from the side, a circle from its end.
+      def turned(feature)
+        @solid.blank.zones.fetch(feature.name, []).map do |from, till, radius|
+          axis = @solid.frame.u
+          sideways = Geometry::Vector.cross(@view.n, axis)
+          next @frame.circle_path(*@view.local(@solid.frame.point(from, 0.0)).first(2), radius) if Geometry::Vector.length(sideways) < 1e-6
+
+          corners = [[from, -radius], [till, -radius], [till, radius], [from, radius]].map do |x, reach|
+            @view.local(Geometry::Vector.along(@solid.frame.point(x, 0.0), Geometry::Vector.unit(sideways), reach)).first(2)
+          end
+          @frame.ring_path(corners)
+        end
       end
 
       def face_shape(face)

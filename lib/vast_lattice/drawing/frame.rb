@@ -15,15 +15,7 @@ module VastLattice
         "M#{point(*start.first(2))}#{loop.edges.map { |edge| edge_path(edge) }.join}Z"
       end
 
-      # SVG path data of a ring of points.
-      def ring_path(points) = "M#{points.map { |x, y| point(x, y) }.join('L')}Z"
-
-      # SVG path data of a line between two points.
-      def line_path(from, till) = "M#{point(*from)}L#{point(*till)}"
-
-      private
-
-      # Two half circles.
+      # SVG path data of a circle: two halves.
       def circle_path(centre_x, centre_y, radius)
         reach = (radius * scale).round(2)
         at_y = y(centre_y).round(2)
@@ -31,6 +23,14 @@ module VastLattice
         half = "A#{reach} #{reach} 0 1 0"
         "M#{right} #{at_y}#{half} #{x(centre_x - radius).round(2)} #{at_y}#{half} #{right} #{at_y}Z"
       end
+
+      # SVG path data of a ring of points.
+      def ring_path(points) = "M#{points.map { |x, y| point(x, y) }.join('L')}Z"
+
+      # SVG path data of a line between two points.
+      def line_path(from, till) = "M#{point(*from)}L#{point(*till)}"
+
+      private
 
       def edge_path(edge)
         return "L#{point(*edge[2, 2])}" if edge.last.zero?

@@ -111,13 +111,15 @@ module VastLattice
         [low, high, *low.zip(high)]
       end
 
-      # A rim seen edge-on is one line.
       def rim_lines(face)
-        return round_lines(face) if face.is_a?(Geometry::Strip) && face.loop.circle && facing(face.axis).abs < 1e-6
+        return face.facets(CHORDS).flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
+        return round_lines(face) if face.is_a?(Geometry::Strip) && face.loop.circle
 
-        facets = face.facets(CHORDS)
-        return facets.flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
+        side_lines(face.facets(CHORDS))
+      end
 
+      # A rim seen edge-on is one line.
+      def side_lines(facets)
         sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| seen(point).first(2) } }
         (rims(facets) + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
       end

@@ -4,11 +4,12 @@ module VastLattice
   module Geometry
     # A workpiece before tools touch it: disjoint +bodies+, the +walls+ on which features sit, and +cuts+ that
     # belong to the stock (mitres). +axis+ is the direction along which it is sliced; +thickness+ that of
-    # a plate or sheet, else nil; +section+ the area of a bar's section in mm2; +flat+ a FlatPattern.
+    # a plate or sheet, else nil; +section+ the area of a bar's section in mm2; +flat+ a FlatPattern; +zones+ what features turned,
+    # {name => [[from, till, radius], …]} along x.
     class Blank
-      attr_reader :bodies, :walls, :cuts, :axis, :thickness, :section, :flat
+      attr_reader :bodies, :walls, :cuts, :axis, :thickness, :section, :flat, :zones
 
-      def initialize(bodies:, walls:, axis:, faces: nil, cuts: [], thickness: nil, section: nil, flat: nil)
+      def initialize(bodies:, walls:, axis:, faces: nil, cuts: [], thickness: nil, section: nil, flat: nil, zones: {})
         @bodies = bodies.freeze
         @walls = walls.freeze
         @faces = faces
@@ -17,6 +18,7 @@ module VastLattice
         @thickness = thickness
         @section = section
         @flat = flat
+        @zones = zones
       end
 
       # The wall of that name, or nil; without a name the first.

@@ -13,18 +13,21 @@ module VastLattice
         def initialize(outer, inner)
           @outer = outer
           @length = outer.last[1]
+          @zones = {}
           @inner = [[0.0, @length, 0.0, 0.0]]
           inner.each { |piece| @inner = combine(@inner, piece, &:max) }
         end
 
-        # Turns the outside down to a line of radii over a stretch. Raises Impossible where nothing is left.
-        def turn_down(from, till, radius, end_radius = radius)
+        # Turns the outside down to a line of radii over a stretch, for the feature +owner+. Raises Impossible where
+        # nothing is left.
+        def turn_down(from, till, radius, end_radius = radius, owner: nil)
           unless from >= -1e-9 && till <= @length + 1e-9 && till > from
             raise Impossible.new('It runs off the end of the part.', remedy: 'Check its position and its width.')
           end
 
           @outer = combine(@outer, [[from, 0.0].max, [till, @length].min, radius, end_radius], &:min)
           hollow
+          (@zones[owner] ||= []) << [from, till, [radius, end_radius].max]
         end
 
         # Radius of the outside at x.
@@ -36,7 +39,7 @@ module VastLattice
         def blank
           pieces = segments
           rings = pieces.map { |from, till, outer, inner| Ring.new(AXIS, from, till, outer, inner) }
-          Blank.new(bodies: rings, walls: walls(pieces), axis: Vector::X, faces: rings.flat_map(&:strips) + rims(pieces))
+          Blank.new(bodies: rings, walls: walls(pieces), axis: Vector::X, zones: @zones, faces: rings.flat_map(&:strips) + rims(pieces))
         end
 
         private

@@ -26,7 +26,7 @@ module VastLattice
           unless numbers['angle'].between?(
             1, 165
           )
-            raise Impossible.new("A bend by #{numbers['angle'].round(3)} degrees cannot be made.",
+            raise Impossible.new("A bend by #{Units::Format.number(numbers['angle'].round(3))} degrees cannot be made.",
                                  remedy: 'Choose 1 to 165 degrees.')
           end
 

@@ -15,7 +15,7 @@ module VastLattice
         def self.measures = MEASURES
         def self.stocks = %w[turned]
 
-        def self.reshape(draft, _feature, numbers)
+        def self.reshape(draft, feature, numbers)
           left = numbers['end'] == 'left'
           size = numbers['size']
           from = left ? 0.0 : draft.length - size
@@ -23,7 +23,7 @@ module VastLattice
           narrow = radius - (size * Math.tan(numbers['angle'] * Math::PI / 180))
           raise Impossible.new('A chamfer of this size leaves nothing of the end.', remedy: 'Make it smaller.') unless narrow.positive?
 
-          draft.turn_down(from, from + size, *(left ? [narrow, radius] : [radius, narrow]))
+          draft.turn_down(from, from + size, *(left ? [narrow, radius] : [radius, narrow]), owner: feature.name)
         end
 
         def self.callout(texts) = "#{texts['size']} × #{texts['angle']}°"

@@ -8,7 +8,7 @@ module VastLattice
         extend Reshaping
 
         MEASURES = [Family::Measure.new(name: 'width', label: 'width'),
-                    Family::Measure.new(name: 'diameter', label: 'diameter of the floor')].freeze
+                    Family::Measure.new(name: 'diameter', label: 'floor diameter')].freeze
 
         def self.name = 'groove'
         def self.title = 'Groove'
@@ -16,8 +16,8 @@ module VastLattice
         def self.stocks = %w[turned]
         def self.along? = true
 
-        def self.reshape(draft, _feature, numbers, place)
-          draft.turn_down(place - (numbers['width'] / 2), place + (numbers['width'] / 2), numbers['diameter'] / 2)
+        def self.reshape(draft, feature, numbers, place)
+          draft.turn_down(place - (numbers['width'] / 2), place + (numbers['width'] / 2), numbers['diameter'] / 2, owner: feature.name)
         end
 
         def self.callout(texts) = "#{texts['width']} × ⌀#{texts['diameter']}"

@@ -16,9 +16,9 @@ module VastLattice
         def self.measures = MEASURES
         def self.stocks = %w[turned]
 
-        def self.reshape(draft, _feature, numbers)
+        def self.reshape(draft, feature, numbers)
           from = numbers['end'] == 'left' ? 0.0 : draft.length - numbers['length']
-          draft.turn_down(from, from + numbers['length'], numbers['diameter'] / 2)
+          draft.turn_down(from, from + numbers['length'], numbers['diameter'] / 2, owner: feature.name)
         end
 
         def self.callout(texts) = "⌀#{texts['diameter']} × #{texts['length']}"
