@@ -70,7 +70,7 @@ module VastLattice
       more = more_facts
       { 'surface' => more['surface'] && "#{Units::Format.number((more['surface'] / 100).round(2))} cm2",
         'size' => more['size'] && "#{millimetres(more['size'], ' × ')} mm",
-        'centre' => more['centre'] && "#{millimetres(more['centre'], '  ')} mm" }.compact
+        'centre' => more['centre'] && "#{millimetres(more['centre'], ', ')} mm" }.compact
     end
 
     def millimetres(numbers, between) = numbers.map { |number| Units::Format.number(number.round(1)) }.join(between)

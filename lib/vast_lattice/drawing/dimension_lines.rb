@@ -72,7 +72,7 @@ module VastLattice
       # Texts wider than their dimension stand beside it.
       def text_at(from, till, text)
         low, high = [from, till].minmax
-        text.size * 5.0 > high - low ? high + (2 * ARROW) + (text.size * 3.1) + 2 : (low + high) / 2
+        text.size * 4.2 > high - low ? high + (2 * ARROW) + (text.size * 3.1) + 2 : (low + high) / 2
       end
     end
   end

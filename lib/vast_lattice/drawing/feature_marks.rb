@@ -26,12 +26,13 @@ module VastLattice
       private
 
       def mark(feature)
-        drawn = shapes(feature)
+        loops = level?(feature) ? seen_loops(feature) : [] if feature.seat
+        drawn = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @frame.loop_path(loop) }
         return if drawn.empty?
 
         @canvas.group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand(feature)) do
           @canvas.path(drawn.join, fill: 'transparent', stroke: ModelView::EDGE, stroke_width: 1.2, **dash(feature))
-          centre_lines(feature)
+          centre_lines(feature, loops)
           write(feature) if feature.kind.role == :mark && level?(feature)
         end
       end
@@ -54,17 +55,15 @@ module VastLattice
       def level?(feature) = wall_frame(feature).parallel?(@view.n)
       def towards?(feature) = Geometry::Vector.dot(wall_frame(feature).n, @view.n).positive?
 
-      def shapes(feature)
-        return flange(feature) + turned(feature) unless feature.seat
-        if level?(feature)
-          return wall_frame(feature).then do |frame|
-            feature.loops.map do |loop|
-              @frame.loop_path(frame.carry(loop, @view))
-            end
-          end
-        end
+      # The loops of the instances as they lie in the view.
+      def seen_loops(feature)
+        frame = wall_frame(feature)
+        feature.loops.map { |loop| frame.carry(loop, @view) }
+      end
 
-        feature.pieces.map { |piece| @frame.ring_path(silhouette(piece)) }
+      # What is seen of a feature whose face one does not look onto, or that has none.
+      def shapes(feature)
+        feature.seat ? feature.pieces.map { |piece| @frame.ring_path(silhouette(piece)) } : flange(feature) + turned(feature)
       end
 
       # The outline of a piece seen from elsewhere: the hull of its corners within the part.
@@ -127,16 +126,11 @@ module VastLattice
         hull && @frame.ring_path(Geometry::Planar.rings(hull).first.first)
       end
 
-      def centre_lines(feature)
+      def centre_lines(feature, loops)
         return unless feature.seat
 
-        lines = level?(feature) ? crosses(feature) : feature.pieces.filter_map { |piece| axis(piece) }
+        lines = loops.any? ? loops.filter_map { |loop| crossed(loop.box) } : feature.pieces.filter_map { |piece| axis(piece) }
         @canvas.path(lines.join, **STYLE) if lines.any?
-      end
-
-      def crosses(feature)
-        frame = wall_frame(feature)
-        feature.loops.filter_map { |loop| crossed(frame.carry(loop, @view).box) }
       end
 
       # Crossed chain lines, where they can be told apart.

@@ -63,7 +63,7 @@ module VastLattice
       def extent(span, scale)
         low, high = [span.from, span.till].minmax.map { |at| at * scale }
         wide = span.text.size * 6.6
-        return [low - 16, high + 24 + wide] if high - low < span.text.size * 5.0
+        return [low - 16, high + 24 + wide] if high - low < span.text.size * 4.2
 
         over = [(wide - (high - low)) / 2, 0].max
         [low - over - 3, high + over + 3]

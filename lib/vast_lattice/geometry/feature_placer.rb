@@ -36,14 +36,15 @@ module VastLattice
 
         instances = seats.flat_map { |seat| instances(feature, kind, numbers, seat) || (return nil) }
         loops = instances.map { |instance| instance[:loop] }
-        { seat: seats.first, loops: loops, relations: instances.map { |instance| relation(instance[:seat], instance[:loop]) },
-          pieces: instances.filter_map.with_index { |instance, index| piece(entry, instance, index) } }
+        relations = instances.map { |instance| relation(instance[:seat], instance[:loop]) }
+        { seat: seats.first, loops: loops, relations: relations,
+          pieces: instances.zip(relations).filter_map { |instance, relation| piece(entry, instance, relation) } }
       end
 
       # A feature without places of its own, such as an edge chamfer.
       def whole(entry, seats)
         bodies = entry[:kind].bodies(entry[:numbers].measures, seats.first)
-        { seat: seats.first, pieces: [Piece.of_bodies(:cut, seats.first, bodies, entry[:feature].name, 0)] }
+        { seat: seats.first, pieces: [Piece.of_bodies(:cut, seats.first, bodies, entry[:feature].name)] }
       end
 
       def path(feature) = @builder.path(feature)
@@ -72,11 +73,11 @@ module VastLattice
       end
 
       def instances(feature, kind, numbers, seat)
-        starts(feature, numbers, seat).each_with_index.flat_map do |start, group|
+        starts(feature, numbers, seat).flat_map do |start|
           spots(feature, numbers, seat, start)&.each_with_index&.filter_map do |place, index|
-            instance(kind, numbers.at(index + 1), seat, place, group)
+            instance(kind, numbers.at(index + 1), seat, place)
           end || (return nil)
-        end.each { |instance| return impossible(feature) if instance[:loop].nil? || instance[:layers].nil? }
+        end.each { |instance| return impossible(feature) if instance[:loop].nil? }
       end
 
       def impossible(feature)
@@ -135,18 +136,23 @@ module VastLattice
       end
 
       # An instance with its numbers, or nil where it is skipped.
-      def instance(kind, numbers, seat, place, _group)
+      def instance(kind, numbers, seat, place)
         return if numbers.skip
 
         wall = seat.wall
         seat = seat.with(level: wall.height(place[0])) if wall.curved? && seat.level.zero?
         loop, layers = shape(kind, numbers, seat)
-        { loop: loop && placed_loop(loop, wall, place), seat: seat, layers: layers, place: place }
+        return { loop: nil } unless loop && layers
+
+        placed = placed_loop(loop, wall, place)
+        { loop: placed, seat: seat, layers: layers.map do |layer|
+          layer.at(layer.loop.equal?(loop) ? placed : placed_loop(layer.loop, wall, place))
+        end }
       end
 
       # The loop and the layers about the origin; the same for all instances that have the same numbers and level.
       def shape(kind, numbers, seat)
-        @shapes[[kind, numbers, seat.level, seat.wall]] ||= begin
+        @shapes[[kind, numbers.object_id, seat.level, seat.wall.object_id]] ||= begin
           known = numbers.measures.none? { |_, amount| amount.is_a?(Float) && !amount.finite? }
           loop = kind.loop(numbers.measures) if known
           [loop, loop ? kind.layers(numbers.measures, seat) : nil]
@@ -156,13 +162,11 @@ module VastLattice
       # As people see it on a mirrored wall: angles turn the same way.
       def placed_loop(loop, wall, place) = (wall.mirrored ? loop.mirrored : loop).move(*place)
 
-      def piece(entry, instance, index)
+      def piece(entry, instance, relation)
         seat, layers = instance.values_at(:seat, :layers)
-        return if layers.nil? || layers.empty?
+        return if layers.empty?
 
-        layers = layers.map { |layer| layer.at(placed_loop(layer.loop, seat.wall, instance[:place])) }
-
-        Piece.of_layers(entry[:kind].role, seat, layers, entry[:feature].name, index)
+        Piece.of_layers(entry[:kind].role, seat, layers, entry[:feature].name, relation)
       end
 
       def relation(seat, loop) = Relation.of(seat.wall.outline, loop)

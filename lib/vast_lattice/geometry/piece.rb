@@ -5,18 +5,19 @@ module VastLattice
     # What one instance of a feature takes away (+operation+ :cut) or adds (:add): Layers in the frame of its seat,
     # or whole bodies. +owner+ is the feature's name.
     class Piece
-      attr_reader :operation, :seat, :layers, :owner, :index
+      attr_reader :operation, :seat, :layers, :owner
 
-      def self.of_layers(operation, seat, layers, owner, index) = new(operation, seat, layers, nil, owner, index)
-      def self.of_bodies(operation, seat, bodies, owner, index) = new(operation, seat, [], bodies, owner, index)
+      # +relation+ is that of the first layer to the wall's outline.
+      def self.of_layers(operation, seat, layers, owner, relation) = new(operation, seat, layers, nil, owner, relation)
+      def self.of_bodies(operation, seat, bodies, owner) = new(operation, seat, [], bodies, owner)
 
-      def initialize(operation, seat, layers, bodies, owner, index)
+      def initialize(operation, seat, layers, bodies, owner, relation = nil)
         @operation = operation
         @seat = seat
         @layers = layers
         @bodies = bodies
         @owner = owner
-        @index = index
+        @relation = relation
       end
 
       def bodies = @bodies ||= layers.map { |layer| layer.body(seat.frame) }
@@ -34,10 +35,17 @@ module VastLattice
       # material is passed right through or not at all, save the first, in which it may end.
       def clear?
         return false if layers.empty? || wall.clear.nil? || !seat.level.zero?
-        return false unless layers.all? { |layer| Relation.of(wall.clear, layer.loop) == :inside }
+        return false unless inside?
 
         low = layers.map(&:low).min
         wall.runs.each_with_index.all? { |(from, till), run| -low > till || -low <= from || run.zero? }
+      end
+
+      # Deeper layers lie within the first.
+      def inside?
+        return @relation == :inside if wall.clear.equal?(wall.outline)
+
+        layers.all? { |layer| Relation.of(wall.clear, layer.loop) == :inside }
       end
 
       # The layers as far as they meet material, or add it.

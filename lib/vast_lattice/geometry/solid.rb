@@ -84,7 +84,7 @@ module VastLattice
         reach = Vector.length(blank.bounds.size) * 2
         middle = place.local(blank.bounds.centre)
         body = Prism.new(place.move(middle[0], middle[1]), Profile.new(Loop.rectangle(2 * reach, 2 * reach)), 0.0, 2 * reach)
-        piece = Piece.of_bodies(:cut, nil, [body], SECTION, 0)
+        piece = Piece.of_bodies(:cut, nil, [body], SECTION)
         PlacedFeature.new(feature: Family::Feature.new(name: SECTION, kind: 'hole'), kind: Features::Hole, state: :hidden, numbers: nil,
                           step: 0, pieces: [piece])
       end

@@ -10,7 +10,7 @@ module VastLattice
 
       # [clear pieces, tangled ones]; the cuts of the blank are among the latter, before the others.
       def self.sort(blank, pieces)
-        all = blank.cuts.map { |body| Piece.of_bodies(:cut, nil, [body], nil, 0) } + pieces
+        all = blank.cuts.map { |body| Piece.of_bodies(:cut, nil, [body], nil) } + pieces
         meeting = pairs(all).flatten.to_set
         own = blank.cuts.size
         tangled = all.each_index.select { |index| index < own || meeting.include?(index) || !all[index].clear? }

@@ -6,11 +6,12 @@ module VastLattice
       # A turned part: steps along its axis, cylindrical or tapered, with bores from its ends.
       module Turned
         DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter')
-        END_DIAMETER = Family::Measure.new(name: 'end_diameter', label: 'diameter at its end', optional: true)
+        END_DIAMETER = Family::Measure.new(name: 'end_diameter', label: 'diameter at its end', optional: true, hint: 'the same')
         LISTS = { 'steps' => [Family::Measure.new(name: 'length', label: 'length'), DIAMETER, END_DIAMETER].freeze,
                   'bores' => [Family::Measure.new(name: 'from', label: 'from', kind: 'choice', choices: %w[left right], default: 'left'),
                               DIAMETER,
-                              Family::Measure.new(name: 'depth', label: 'depth', optional: true), END_DIAMETER].freeze }.freeze
+                              Family::Measure.new(name: 'depth', label: 'depth', optional: true, hint: 'through'),
+                              END_DIAMETER].freeze }.freeze
 
         def self.name = 'turned'
         def self.title = 'Turned'
