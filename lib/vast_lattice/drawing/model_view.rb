@@ -57,7 +57,8 @@ module VastLattice
 
       def chosen(solids)
         shown = solids.select { |solid| solid.shown && solid.part.drawn_in?(@options.tier) }
-        shown = shown.select { |solid| solid.part.name == @options.part } if @options.part
+        alone = shown.select { |solid| solid.part.name == @options.part }
+        shown = alone if alone.any?
         shown.map { |solid| Tier.of(solid, @options.tier) }
       end
 

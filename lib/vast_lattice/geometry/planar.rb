@@ -9,6 +9,8 @@ module VastLattice
     module Planar
       # Smaller areas are left over by rounding (mm2).
       NOTHING = 1e-7
+      # Points nearer than this are one where an area is cut into triangles (mm).
+      TIDY = 1e-4
 
       module_function
 
@@ -56,8 +58,14 @@ module VastLattice
         Wkb.polygons(Geos::WkbWriter.new.write(area)).map { |outer, holes| [turned(outer), holes.map { |hole| turned(hole) }] }
       end
 
-      # Triangles of three points that fill an area.
-      def triangles(area) = rings(area.constrained_delaunay_triangulation).map(&:first)
+      # Triangles of three points that fill an area. GEOS gives up on rings with points that nearly coincide: these are
+      # tidied first, by less than anybody sees.
+      def triangles(area)
+        rings(area.constrained_delaunay_triangulation).map(&:first)
+      rescue Geos::GEOSException
+        tidy = area.topology_preserve_simplify(TIDY).buffer(0)
+        tidy.empty? ? [] : rings(tidy.constrained_delaunay_triangulation).map(&:first)
+      end
 
       # :inside, :crosses or :outside, of +loop+ against +outline+.
       def relation(outline, loop)

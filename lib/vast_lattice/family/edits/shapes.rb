@@ -22,6 +22,7 @@ module VastLattice
         def self.set_feature(family, feature:, field:, text:)
           found = Edits.find(family.features, feature, 'feature')
           refuse_start(family, field, text) if field.end_with?('.from')
+          refuse_word(field, text)
           family, text = Naming.named(family, text, unit(found, field)) if measured?(found, field)
           replace(family, found, changed(found, field, text))
         end
@@ -93,6 +94,17 @@ module VastLattice
           end
         end
         private_class_method :refuse_order
+
+        WORDS = { 'tier' => Feature::TIERS, 'by_hand' => Feature::HANDS }.freeze
+
+        # Fields that take one of a few words, or none.
+        def self.refuse_word(field, text)
+          words = WORDS[field]
+          return if words.nil? || text.to_s.strip.empty? || words.include?(text)
+
+          raise Error.new("\"#{text}\" is no #{field.tr('_', ' ')} of a feature.", remedy: "Choose #{words.join(', ')}.")
+        end
+        private_class_method :refuse_word
 
         # A position is measured from an edge, or from a feature.
         def self.refuse_start(family, field, text)

@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require_relative '../support/random_solid'
+require 'nokogiri'
+
+# Views, sections, flat patterns and meshes: what is drawn, against the solid it is drawn from.
+class DrawingTest < CoreCase
+  BODY = <<~YAML
+    parameters:
+      - {name: wide, kind: number, unit: mm, default: 200 mm}
+      - {name: margin, kind: number, unit: mm, default: 30 mm}
+    parts:
+      - name: plate
+        stock: {kind: plate, width: wide, height: 100, thickness: 12}
+        features:
+          - {name: row, kind: hole, diameter: 8, horizontal: {from: left, offset: margin}, vertical: {from: top, offset: 20}, pattern: {count: 4, pitch: 40}}
+          - {name: blind, kind: hole, diameter: 10, depth: 5, face: back, horizontal: {from: right, offset: 25}, vertical: {from: bottom, offset: 15}}
+          - {name: boss, kind: boss, diameter: 24, rise: 9, tier: working}
+          - {name: ghost, kind: hole, diameter: 6, horizontal: {from: left, offset: 12}, shown_when: 'no'}
+          - {name: fine, kind: hole, diameter: 3, horizontal: {from: left, offset: 60}, tier: full}
+  YAML
+
+  def result = @result ||= Result.new(plan(BODY))
+  def svg(view = 'front', **options) = read(result.view(view, **options))
+
+  # A picture is well-formed XML.
+  def read(svg) = Nokogiri::XML(svg, &:strict).remove_namespaces!
+  def texts(document) = document.xpath('//text').map(&:text)
+  def features(document) = document.xpath('//*[@data-feature]').map { |group| group['data-feature'] }
+
+  # Volume enclosed by the triangles of a mesh, by the divergence theorem: closed, and turned outwards throughout.
+  def test_meshes_enclose_the_volume_of_their_solid
+    30.times do |seed|
+      solid = Result.new(plan(RandomSolid.new(seed + 60).yaml)).model.solids.first
+      triangles = Geometry::Mesh.new(solid).groups.flat_map { |group| group['positions'].each_slice(9).to_a }
+      volume = triangles.sum { |ax, ay, az, bx, by, bz, cx, cy, cz| (ax * ((by * cz) - (bz * cy))) + (ay * ((bz * cx) - (bx * cz))) + (az * ((bx * cy) - (by * cx))) } / 6
+
+      # Round surfaces have 40 chords to a turn, whose area is 0.4 % smaller.
+      assert_in_epsilon solid.volume, volume, 0.012, "seed #{seed + 60}"
+    end
+  end
+
+  # Dimensions read as numbers, as names, as typed; drawn from the edge that they are measured from.
+  def test_dimensions
+    assert_includes texts(svg), '30'
+    assert_includes texts(svg), '3 × 40   (4 × ⌀8)'
+    assert_includes texts(svg(texts: :name)), 'margin'
+    assert_includes texts(svg(texts: :name)), 'wide'
+    assert_includes texts(svg(texts: :name)), '20'
+    assert_includes texts(svg(texts: :formula)), 'margin'
+    assert_empty texts(svg(dimensions: false)).grep(/30|margin/)
+    from_left = svg.at_xpath('//*[@data-dimensions-of="row"]/line')['x1'].to_f
+    whole = svg.at_xpath('//*[@data-dimensions-of="overall"]/line')['x1'].to_f
+
+    assert_in_delta whole, from_left, 0.01
+  end
+
+  # Hidden features are not drawn, nor those above the tier; they count all the same.
+  def test_what_is_drawn
+    assert_equal %w[blind boss fine row], features(svg).sort
+    assert_equal %w[blind row], features(svg(tier: 'symbol')).sort
+    assert_equal %w[blind boss row], features(svg(tier: 'working')).sort
+    assert_equal %w[row], features(svg(build_to: ['plate', 10]))
+    assert_equal 8, result.facts['instances']
+    Drawing::Views::FRAMES.each_key { |view| assert_equal 'svg', svg(view).root.name, view }
+  end
+
+  # A blind hole in the back is hidden in front and in plain view from behind.
+  def test_hidden_edges_are_dashed
+    dashes = ->(view) { svg(view).at_xpath('//*[@data-feature="blind"]/path')['stroke-dasharray'] }
+
+    assert_equal '3 2', dashes.call('front')
+    assert_nil dashes.call('back')
+    assert svg('top').at_xpath('//*[@class="hidden-edge"]')
+    assert_nil svg('top', hidden: false).at_xpath('//*[@class="hidden-edge"]')
+  end
+
+  # The hatched area of a section is the area of the solid there: cut through the middle, boss included.
+  def test_a_section_shows_the_area_of_the_solid_there
+    solid = result.model.solids.first
+    opened = solid.cut_before(Geometry::Frame.at([100.0, 0.0, 0.0], Drawing::Views::RIGHT.u, Drawing::Views::RIGHT.v)).surface
+    area = opened.select { |face| face.owner == Geometry::Solid::SECTION }.sum(&:area)
+
+    assert_in_delta (100 * 12) + (24 * 9), area, 0.6
+    assert_includes result.view('section'), 'url(#hatch)'
+    assert_nil result.view('flat')
+  end
+
+  # The flat pattern has the area of the solid's middle surface: volume by gauge, but for the bends.
+  def test_a_flat_pattern_shows_every_hole
+    channel = Result.new(Plan.of(side_frame), pick(rows: { 'size' => 'SF-1000' }))
+    document = read(channel.view('flat'))
+
+    assert_equal channel.model.solids.first.features.select { |feature| feature.shown? && feature.loops.any? }.map(&:name).sort, features(document).sort
+    assert_includes texts(document), '1000'
+    flat = 100 + (2 * 35) + (2 * Geometry::FlatPattern.compensation(3.0, 2.0, 90.0))
+
+    assert_includes texts(document), Units::Format.number(flat.round(2))
+  end
+
+  # Texts of people are escaped, also in pictures.
+  def test_texts_are_escaped
+    found = Result.new(plan("parts:\n  - name: p\n    stock: {kind: plate, width: 90, height: 60, thickness: 3}\n    features:\n      " \
+                            "- {name: e, label: '<b>&', kind: engraving, text: '<script>\"&', letter_height: 6}\n")).front_view(interactive: true)
+
+    assert_includes texts(read(found)), '<script>"&'
+    refute_includes found, '<script>'
+  end
+end
