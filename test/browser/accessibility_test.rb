@@ -5,7 +5,16 @@ require_relative '../support/browser'
 # axe-core (npm) on every page, at the three widths the screens must hold.
 class AccessibilityTest < BrowserCase
   AXE = File.read(File.join(ROOT, 'node_modules/axe-core/axe.min.js'))
-  PAGES = ['/families', *%w[shape name vary rule guide prove release].map { |stage| "/families/side-frame/#{stage}" }].freeze
+  PAGES = ['/families', *%w[shape name vary rule guide prove release].map { |stage| "/families/side-frame/#{stage}" },
+           '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape'].freeze
+  # Brings more of a page to light: forms, selections, marks of measuring.
+  UNFOLD = <<~JS
+    document.querySelector('.rule-new button')?.click();
+    if (!window.location.search.includes('open=')) document.querySelector('button.recipe-title')?.click();
+    document.querySelectorAll('details').forEach((details) => { details.open = true; });
+    document.querySelector('.mark-step')?.click();
+    if (window.location.pathname.includes('support-leg')) Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Measure').click();
+  JS
   RUN = "const done = arguments[0]; axe.run().then((found) => done(found.violations.filter((item) => ['serious', 'critical'].includes(item.impact))" \
         '.map((item) => `${item.id}: ${item.nodes.slice(0, 3).map((node) => node.html.slice(0, 160)).join(" | ")}`)));'
 
@@ -13,8 +22,8 @@ class AccessibilityTest < BrowserCase
     PAGES.each do |path|
       visit path
       assert_selector path == '/families' ? '.card-sheet' : '.picture svg'
-      page.execute_script("document.querySelector('.rule-new button')?.click(); document.querySelector('button.recipe-title')?.click();")
-      sleep 0.3
+      page.execute_script(UNFOLD)
+      sleep 0.8
       page.execute_script(AXE)
 
       assert_empty page.evaluate_async_script(RUN), path

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# Forms with what hangs on them: values that apply only sometimes, prices and operations of rules, parts and alternatives
+# that come and go, rule tables.
+class GuideTest < BrowserCase
+  def click_switch(id) = find("##{id}").click
+
+  # The lagging has a thickness only where there is one; its price and its operation follow.
+  def test_a_value_applies_only_where_it_makes_sense
+    open_stage('guide', slug: 'roller')
+    assert_selector '.ask-says', text: /does not apply/i
+    assert_no_text 'Rubber lagging'
+    click_switch('ask-quick-coated')
+    assert_selector '.lines', text: 'Rubber lagging'
+    # 0.30 EUR/m/mm x 508 mm x 3 mm
+    assert_equal '0.46 EUR', find('.lines output', match: :first).text
+    assert_selector '.lines', text: /Vulcanise the lagging\s+by rule Coating/
+    fill_in 'ask-quick-lagging_thickness', with: "6\t"
+    assert_selector '.lines output', text: '0.91 EUR'
+    fill_in 'ask-quick-lagging_thickness', with: "60\t"
+    assert_selector '.ask-says.is-wrong', text: 'above the most allowed, 8 mm'
+    click_switch('ask-quick-coated')
+    assert_no_text 'Rubber lagging'
+    assert_selector '.ask-says', text: /does not apply/i
+  end
+
+  # One of two shafts is there; the other is suppressed as a part, with all that belongs to it.
+  def test_parts_come_and_go
+    open_stage('guide', slug: 'roller')
+    mass = fact('mass')
+    assert_selector '.picture [data-part=round_shaft]'
+    find('[data-choice=hexagonal]').click
+    assert_selector '.picture [data-part=hexagonal_shaft]'
+    assert_no_selector '.picture [data-part=round_shaft]'
+    refute_equal mass, fact('mass')
+    fill_in 'Find a name', with: "tapped_hole.built\n"
+    assert_selector '.because', text: 'It belongs to Round shaft, which is suppressed.'
+    fill_in 'Find a name', with: "round_shaft.built\n"
+    assert_selector '.because', text: 'Its own condition shaft_form = "round" does not hold, where shaft_form is hexagonal.'
+  end
+
+  # Lying, standing or absent: never two.
+  def test_alternatives_exclude_each_other
+    open_stage('guide')
+    assert_no_selector '.picture [data-feature^=nameplate]'
+    find('[data-choice=lying]').click
+    assert_selector '.picture [data-feature=nameplate_lying]'
+    assert_selector '.picture .engraved', text: 'TARNBECK'
+    find('[data-choice=standing]').click
+    assert_selector '.picture [data-feature=nameplate_standing]'
+    assert_no_selector '.picture [data-feature=nameplate_lying]'
+    assert_selector '.health', text: 'no findings'
+  end
+
+  # A rule table decides the bore of the ties, and says by which row.
+  def test_a_rule_table_decides_and_says_why
+    open_stage('rule')
+    assert_selector '.rule-table', text: 'heavy'
+    open_stage('guide')
+    find('[data-choice=heavy]').click
+    fill_in 'Find a name', with: "tie_bore\n"
+    assert_selector '.because', text: 'Rule table "Tie bolts" makes it 11 mm by row 1'
+    assert_selector '.lines', text: 'Thicker sheet'
+    find('[data-choice=medium]').click
+    assert_selector '.because', text: 'Nothing else decides it, so it has its default, 9 mm'
+    assert_no_text 'Thicker sheet'
+  end
+end
