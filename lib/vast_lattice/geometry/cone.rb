@@ -16,7 +16,6 @@ module VastLattice
       end
 
       def axis = frame.n
-      def within(outer) = Cone.new(frame.within(outer), low, high, radii, owner: owner, inward: inward)
 
       # Lateral area of a frustum: π (R + r) times its slant height.
       def area = Math::PI * radii.sum * Math.hypot(high - low, radii[1] - radii[0])

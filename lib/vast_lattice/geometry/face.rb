@@ -22,9 +22,7 @@ module VastLattice
       def bounds = @bounds ||= Bounds.of_box(frame, profile.box)
       def normal = frame.n
       def area = profile.area
-      def within(outer) = Face.new(frame.within(outer), profile, owner: owner)
       def without(holes) = Face.new(frame, profile.without(holes), owner: owner)
-      def owned_by(name) = Face.new(frame, profile, owner: name)
 
       # Itself as a Facet, arcs with +count+ chords to a turn.
       def facets(count)

@@ -66,9 +66,6 @@ module VastLattice
       # mm2.
       def area = @area ||= edges.sum { |edge| Edge.area(edge) }
 
-      # Length of the outline in mm.
-      def length = edges.sum { |edge| Edge.length(edge) }
-
       # First moments of the area in mm3, [over x, over y].
       def moments = edges.map { |edge| Edge.moments(edge) }.transpose.map(&:sum)
 

@@ -18,9 +18,6 @@ module VastLattice
         end
       end
 
-      # Indexes of all loops that overlap another.
-      def self.indexes(loops) = pairs(loops).flatten.to_set
-
       # Whether two loops share an area.
       def self.meet?(one, other)
         first = one.circle

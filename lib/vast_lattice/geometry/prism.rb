@@ -19,7 +19,6 @@ module VastLattice
       def bounds = @bounds ||= Bounds.of_box(frame, profile.box, low, high)
       def volume = profile.area * (high - low)
       def centroid = frame.point(*profile.centroid, (low + high) / 2)
-      def within(outer) = Prism.new(frame.within(outer), profile, low, high, open: open)
 
       # The same with arcs as +count+ chords to a turn.
       def faceted(count)

@@ -23,7 +23,6 @@ module VastLattice
       def axis = frame.n
       def bounds = @bounds ||= Bounds.of_box(frame, Loop.circle(outer.max * 2).box, low, high)
       def height = high - low
-      def within(other) = Ring.new(frame.within(other), low, high, outer, inner, facets: @facets)
       def faceted(count) = Ring.new(frame, low, high, outer, inner, facets: count)
 
       # Frustum of a cone: V = πh/3 (R² + Rr + r²).

@@ -18,7 +18,6 @@ module VastLattice
       end
 
       def axis = frame.n
-      def within(outer) = Strip.new(frame.within(outer), loop, low, high, owner: owner, inward: inward, open: open)
 
       # mm2, exact.
       def area = loop.edges.each_with_index.sum { |edge, index| open.include?(index) ? 0.0 : Edge.length(edge) } * (high - low)

@@ -165,7 +165,7 @@ module VastLattice
           start, along, out = panel.edge(bend.edge)
           before, = panel.neighbour_depths(bend.edge)
           from = [fold.from, before].max
-          push = FlatPattern.allowance(bend.radius, @gauge, bend.angle) - (2 * fold.depth)
+          push = FlatPattern.compensation(bend.radius, @gauge, bend.angle)
           across = panel.flat_frame.direction([*along, 0.0])
           away = panel.flat_frame.direction([*out, 0.0])
           origin = panel.flat_frame.point(start[0] + (along[0] * from) + (out[0] * push), start[1] + (along[1] * from) + (out[1] * push))
