@@ -11,7 +11,7 @@ Capybara.register_driver(:chromium) do |app|
 end
 Capybara.server = :puma, { Silent: true, Threads: '1:8' }
 Capybara.default_driver = :chromium
-Capybara.default_max_wait_time = 5
+Capybara.default_max_wait_time = 12
 Capybara.enable_aria_label = true
 
 # Base of the tests in the real browser.

@@ -14,8 +14,10 @@ module VastLattice
       # Below this length the arrows point inwards from outside.
       TIGHT = 22.0
 
-      def initialize(canvas)
+      # +height+ of the picture, which texts stay within.
+      def initialize(canvas, height = Float::INFINITY)
         @canvas = canvas
+        @height = height
       end
 
       # From x to x at height +at+; extension lines rise from the heights +feet+ (pixels).
@@ -32,7 +34,8 @@ module VastLattice
         span(from, till) { |a, b| @canvas.line(at, a, at, b, **stroke) }
         arrows(from, till).each { |y, way| arrow(at, y, 0, way) }
         middle = (from - till).abs < TIGHT ? [from, till].min - ARROW - (text.size * 3.2) - 4 : (from + till) / 2
-        middle = [middle, (text.size * 3.2) + 2].max
+        half = (text.size * 3.4) + 2
+        middle = middle.clamp(half, [@height - half, half].max)
         @canvas.text(at - 3, middle, text, transform: "rotate(-90 #{(at - 3).round(2)} #{middle.round(2)})", **TEXT)
       end
 

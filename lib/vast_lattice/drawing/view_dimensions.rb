@@ -38,7 +38,7 @@ module VastLattice
       def lay_out(frame) = @frame = frame
 
       def draw
-        @lines = DimensionLines.new(@canvas)
+        @lines = DimensionLines.new(@canvas, @frame.y(@box.bottom) + BELOW)
         overall
         @levels.each_with_index { |spans, level| spans.each { |span| across(span, level) } }
         @sides.each_with_index { |spans, level| spans.each { |span| upwards(span, level) } }
