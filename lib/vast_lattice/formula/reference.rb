@@ -19,8 +19,9 @@ module VastLattice
         written: a length and a plain number cannot be added.
 
         **Names** have underscores instead of blanks and match regardless of case. `windows.built` and
-        `windows.shown` are the states of a feature. `bolts.length` is a column of a table as a list; its cells must
-        be plain values.
+        `windows.shown` are the states of a feature, `brace.built` of a part. In the dimensions of
+        a feature, and where its pattern leaves instances out, `index` is the number of the instance. `bolts.length` is
+        a column of a table as a list; its cells must be plain values.
 
         **Numbers** are rounded to nine decimals after each formula and before each comparison, so that
         `0.1 + 0.2 = 0.3` holds. A computation without a result (a division by zero, a look-up that finds nothing)
