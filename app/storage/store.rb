@@ -12,8 +12,11 @@ module VastLattice
         def version = record.version
       end
 
+      # Plans of stored families that are kept while their version lasts.
+      PLANS = 64
+
       def initialize
-        @plans = Plans.new
+        @plans = Memo.new(PLANS)
       end
 
       # All stored families by name, each Stored.
@@ -72,7 +75,7 @@ module VastLattice
       def record(slug) = FamilyRecord.find_by(slug: slug) || raise(Missing, slug)
 
       def stored(record)
-        Stored.new(record, @plans.fetch(record) { Plan.of(ElementTables.read(record).family) })
+        Stored.new(record, @plans.fetch([record.id, record.version]) { Plan.of(ElementTables.read(record).family) })
       end
 
       # Only keeps the plan once the transaction is sure to hold it: a version is never used twice.

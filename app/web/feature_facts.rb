@@ -23,7 +23,7 @@ module VastLattice
       private
 
       def text(found)
-        amount = Units::Format.quantity(found.amount.round(2), Units['mm'])
+        amount = Units::Format.millimetres(found.amount.round(2))
         found.what == 'an edge' ? amount : "#{amount} to #{found.what}"
       end
     end

@@ -90,7 +90,7 @@ module VastLattice
                   end
         measured(feature.kind.measures, numbers.measures, feature.name) + pattern +
           { 'horizontal.offset' => numbers.horizontal, 'vertical.offset' => numbers.vertical }.map do |name, amount|
-            ["#{feature.name}.#{name}", Units::Format.quantity(amount, Units['mm'])]
+            ["#{feature.name}.#{name}", Units::Format.millimetres(amount)]
           end
       end
 

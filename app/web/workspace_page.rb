@@ -64,6 +64,13 @@ module VastLattice
       # Names of the features that come before one in its recipe.
       def before(part, feature) = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
 
+      # Kinds of stock with their outlines, for the form that adds a part: [title, stock in plain form].
+      def stocks
+        Family::STOCK_KINDS.kinds.flat_map do |kind|
+          kind.outlines.map { |outline| ["#{kind.title}, #{outline.tr('_', ' ')}", kind.beginning(outline)] }
+        end
+      end
+
       # Kinds of features that a part can have, for the form that adds one.
       def kinds_for(part)
         Family::FEATURE_KINDS.kinds.select { |kind| kind.stocks.nil? || kind.stocks.include?(part.stock.kind) }.map do |kind|
@@ -132,7 +139,7 @@ module VastLattice
 
       def measure_tree(measure)
         { 'name' => measure.name, 'label' => measure.label, 'unit' => measure.unit, 'kind' => measure.kind, 'choices' => measure.choices,
-          'default' => measure.default, 'hint' => measure.optional ? measure.hint : '' }
+          'default' => measure.default, 'hint' => measure.hint, 'begins' => measure.asked? ? measure.example : measure.default.to_s }
       end
 
       def grid_column(column)

@@ -4,6 +4,9 @@ module VastLattice
   # A family compiled: its texts read, names found, dimensions checked, everything ordered and turned
   # into one lambda. A family with errors still gives a plan, which holds the findings but cannot run.
   class Plan
+    # Solids, pictures and meshes that a plan remembers.
+    REMEMBERED = 16
+
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
@@ -14,7 +17,7 @@ module VastLattice
 
     def initialize(family)
       @family = family
-      @memo = Memo.new
+      @memo = Memo.new(REMEMBERED)
       @symbols = Symbols.new(family)
       reader = Reader.new(@symbols)
       @bound = Binder.new(family, reader).bind

@@ -2,7 +2,10 @@
 import Alpine from '/vendor/alpine/alpine.js';
 import { workspace } from '/js/workspace.js';
 import { entry, choice } from '/js/entry.js';
-import { adding, anchor, condition, recipe } from '/js/recipe.js';
+import { recipe } from '/js/recipe.js';
+import { adding } from '/js/adding.js';
+import { anchor } from '/js/placing.js';
+import { condition } from '/js/condition.js';
 import { modelView } from '/js/model-view.js';
 import { parameters } from '/js/parameters.js';
 import { grid, tables } from '/js/grid.js';

@@ -34,6 +34,13 @@ module VastLattice
         @marks << '</g>'
       end
 
+      # The group of a feature. In an +interactive+ picture it can be chosen by mouse and by keyboard; +spoken+ is what is
+      # read out.
+      def feature(feature, interactive:, spoken: feature.feature.title, &block)
+        hand = interactive ? { tabindex: 0, role: 'button', aria_label: spoken } : {}
+        group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand, &block)
+      end
+
       # The whole picture.
       # +data+ are further attributes of the picture.
       def to_svg(width, height, label, role: 'img', **data)

@@ -14,6 +14,9 @@ module VastLattice
       # Below this length the arrows point inwards from outside.
       TIGHT = 22.0
 
+      # Room that a text takes along its line, px.
+      def self.length(text) = (text.squeeze(' ').size * 6.8) + 4
+
       # +height+ of the picture, which texts stay within.
       def initialize(canvas, height = Float::INFINITY)
         @canvas = canvas
@@ -33,8 +36,9 @@ module VastLattice
         [from, till].zip(feet).each { |y, foot| extension(foot, y, at, y) }
         span(from, till) { |a, b| @canvas.line(at, a, at, b, **stroke) }
         arrows(from, till).each { |y, way| arrow(at, y, 0, way) }
-        middle = (from - till).abs < TIGHT ? [from, till].min - ARROW - (text.size * 3.2) - 4 : (from + till) / 2
-        half = (text.size * 3.4) + 2
+        half = DimensionLines.length(text) / 2
+        # Beside the arrows of a tight one; below, where no dimensions across stand.
+        middle = (from - till).abs < TIGHT ? [from, till].max + (2 * ARROW) + half : (from + till) / 2
         middle = middle.clamp(half, [@height - half, half].max)
         @canvas.text(at - 3, middle, text, transform: "rotate(-90 #{(at - 3).round(2)} #{middle.round(2)})", **TEXT)
       end

@@ -30,15 +30,12 @@ module VastLattice
         drawn = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @frame.loop_path(loop) }
         return if drawn.empty?
 
-        @canvas.group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand(feature)) do
+        @canvas.feature(feature, interactive: @interactive, spoken: spoken(feature)) do
           @canvas.path(drawn.join, fill: 'transparent', stroke: ModelView::EDGE, stroke_width: 1.2, **dash(feature))
           centre_lines(feature, loops)
           write(feature) if feature.kind.role == :mark && level?(feature)
         end
       end
-
-      # What lets a feature be chosen by mouse and by keyboard.
-      def hand(feature) = @interactive ? { tabindex: 0, role: 'button', aria_label: spoken(feature) } : {}
 
       # What is written on it is part of its name.
       def spoken(feature)
@@ -68,24 +65,18 @@ module VastLattice
 
       # The outline of a piece seen from elsewhere: the hull of its corners within the part.
       def silhouette(piece)
-        low, high = depths(piece)
-        corners = piece.layers.flat_map do |layer|
-          corners(piece, layer, low, high)
-        end.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
-        if corners.empty?
-          return piece.bodies.flat_map do |body|
-            body.bounds.corners
-          end.map { |point| @view.local(@solid.frame.point(*point)).first(2) }.minmax
-        end
-
-        hull = Geometry::Planar.hull(corners)
-        hull ? Geometry::Planar.rings(hull).first.first : corners.minmax
+        corners = piece.layers.empty? ? piece.bodies.flat_map { |body| body.bounds.corners } : layer_corners(piece)
+        seen = corners.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
+        hull = Geometry::Planar.hull(seen)
+        hull ? Geometry::Planar.rings(hull).first.first : seen.minmax
       end
 
-      def corners(piece, layer, low, high)
-        box = layer.loop.box
-        [box.left, box.right].product([box.bottom, box.top], [[layer.low, low].max, [layer.high, high].min]).map do |x, y, height|
-          piece.seat.frame.point(x, y, height)
+      def layer_corners(piece)
+        low, high = depths(piece)
+        piece.layers.flat_map do |layer|
+          box = layer.loop.box
+          heights = [[layer.low, low].max, [layer.high, high].min]
+          [box.left, box.right].product([box.bottom, box.top], heights).map { |place| piece.seat.frame.point(*place) }
         end
       end
 
@@ -168,8 +159,8 @@ module VastLattice
         height = feature.numbers.measures['letter_height'] || (feature.numbers.measures['height'] * 0.4)
         size = [height * @frame.scale / 0.7, 3.0].max
         feature.loops.each do |loop|
-          box = wall_frame(feature).carry(loop, @view).box
-          @canvas.text(@frame.x((box.left + box.right) / 2), @frame.y((box.bottom + box.top) / 2) + (size * 0.35), text,
+          x, y = wall_frame(feature).carry(loop, @view).box.middle
+          @canvas.text(@frame.x(x), @frame.y(y) + (size * 0.35), text,
                        font_size: size.round(1), fill: ModelView::EDGE, class: 'engraved')
         end
       end

@@ -57,14 +57,12 @@ module VastLattice
       def features
         @solid.features.select { |feature| feature.shown? && feature.loops.any? }.each do |feature|
           panel = panel_of(feature) or next
-          @canvas.group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand(feature)) do
+          @canvas.feature(feature, interactive: @interactive) do
             data = feature.loops.map { |loop| @frame.loop_path(flat_loop(feature, panel, loop)) }.join
             @canvas.path(data, fill: '#ffffff', stroke: ModelView::EDGE, stroke_width: 1.2)
           end
         end
       end
-
-      def hand(feature) = @interactive ? { tabindex: 0, role: 'button', aria_label: feature.feature.title } : {}
 
       # The panel that a feature's wall belongs to: outer and inner side are one.
       def panel_of(feature)

@@ -99,7 +99,7 @@ module VastLattice
         room = @dimensions ? @dimensions.room : { left: MARGIN, right: MARGIN, above: MARGIN, below: MARGIN }
         @frame = fitted(room)
         @height = room[:above] + (box.height * @frame.scale) + room[:below]
-        @dimensions&.lay_out(@frame)
+        @dimensions&.lay_out(@frame, @height)
       end
 
       # The part as large as it can be in what room is left.

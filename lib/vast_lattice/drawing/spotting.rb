@@ -60,13 +60,11 @@ module VastLattice
 
         if distance < length / 2
           { 'from' => edges[0],
-            'offset' => text(distance) }
+            'offset' => Units::Format.millimetres(distance) }
         else
-          { 'from' => edges[1], 'offset' => text((length - distance).round(3)) }
+          { 'from' => edges[1], 'offset' => Units::Format.millimetres((length - distance).round(3)) }
         end
       end
-
-      def text(amount) = "#{Units::Format.number(amount)} mm"
     end
   end
 end

@@ -32,19 +32,28 @@ module VastLattice
         # The more levels stand beside the part, the smaller it is drawn, and the more room the texts take.
         2.times { @sides = levels(@upwards, scale) }
         @levels = levels(@across, scale)
-        { left: SIDE, right: right, above: (@levels.size * LEVEL) + 14, below: BELOW }
+        above = (@levels.size * LEVEL) + 14
+        # The picture is at least as high as its longest upright text.
+        lacking = [longest - above - (@box.height * scale) - BELOW, 0].max
+        { left: SIDE, right: right, above: above, below: BELOW + lacking }
       end
 
-      def lay_out(frame) = @frame = frame
+      # +height+ is that of the picture, px.
+      def lay_out(frame, height)
+        @frame = frame
+        @height = height
+      end
 
       def draw
-        @lines = DimensionLines.new(@canvas, @frame.y(@box.bottom) + BELOW)
+        @lines = DimensionLines.new(@canvas, @height)
         overall
         @levels.each_with_index { |spans, level| spans.each { |span| across(span, level) } }
         @sides.each_with_index { |spans, level| spans.each { |span| upwards(span, level) } }
       end
 
       private
+
+      def longest = @sides.flatten.map { |span| DimensionLines.length(span.text) }.max || 0
 
       def right = [SIDE, (@sides.size * LEVEL) + 20].max
       def scale = [(@options.width - SIDE - right) / [@box.width, 1e-6].max, @options.tallest / [@box.height, 1e-6].max].min

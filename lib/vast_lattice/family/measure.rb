@@ -4,9 +4,21 @@ module VastLattice
   class Family
     # A dimension that a kind of stock, feature or pattern asks for. Without a +default+ it must be given, unless
     # it is +optional+; then +hint+ says what none of it means. +kind+ is number, choice (one of +choices+) or
-    # text; +least+, of a number, is :above_zero, :zero, or :any.
+    # text; +least+, of a number, is :above_zero, :zero, or :any. +begins+ is the entry with which a new thing begins.
     class Measure < Value.with(:name, :label, kind: 'number', unit: 'mm', default: nil, least: :above_zero, choices: nil, optional: false,
-                                              hint: '')
+                                              hint: '', begins: nil)
+      # Entries that new things begin with where a measure has none of its own, by unit.
+      USUAL = { 'mm' => '10 mm', 'deg' => '45 deg', '' => '2' }.freeze
+
+      # What a new thing begins with: entries by name, of those measures that must be given.
+      def self.beginnings(measures) = measures.select(&:asked?).to_h { |measure| [measure.name, measure.example] }
+
+      # Whether it must be given.
+      def asked? = default.nil? && !optional
+
+      # An entry that it could have.
+      def example = begins || choices&.first || (number? ? USUAL.fetch(unit, "1 #{unit}") : 'text')
+
       def number? = kind == 'number'
 
       # Whether a computed amount is possible.

@@ -11,6 +11,12 @@ module VastLattice
 
       def self.nested = { stock: Stock, features: Feature, at: PartPlace }
 
+      # The number of the step of a recipe at an index (from 0); the stock is step 0.
+      def self.step(index) = (index + 1) * 10
+
+      # The number of its last step.
+      def last_step = Part.step(features.size - 1)
+
       def title = label.empty? ? name.tr('_', ' ') : label
 
       # Whether it is drawn in a tier.

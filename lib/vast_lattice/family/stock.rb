@@ -12,6 +12,14 @@ module VastLattice
       # A list of entries by name: [{field => entry}, …].
       def list(name) = Array(dimensions[name])
 
+      # All Measures that a kind of stock asks of this one: the plain ones of an outline, and those of every item of its
+      # lists, by path.
+      def measures(kind, outline)
+        kind.dimensions(outline) + kind.lists(outline).flat_map do |name, fields|
+          list(name).each_index.flat_map { |index| fields.map { |field| field.with(name: "#{name}.#{index}.#{field.name}") } }
+        end
+      end
+
       # All entries, those in lists by path: "points.0.x".
       def entries
         dimensions.flat_map do |name, given|

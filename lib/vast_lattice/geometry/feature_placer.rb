@@ -49,12 +49,16 @@ module VastLattice
 
       def path(feature) = @builder.path(feature)
 
+      # The PlacedFeature that a feature sits on, or nil.
+      def base(feature) = feature.on && @placed[feature.on.downcase]
+
       # The Seats: one on a wall; on a boss, pad or pocket, one on each of its instances.
       def seats(feature)
-        base = feature.on && @placed[feature.on.downcase]
+        base = base(feature)
         return [Seat.on(base.wall, level(base))] if base&.seat && base.pieces.any?
 
-        name = feature.face.to_s.empty? && base&.kind.respond_to?(:reshape) ? base.name : feature.face
+        # On a flange, its outer side is meant.
+        name = feature.face.to_s.empty? && base && base.kind.role == :reshape ? base.name : feature.face
         wall = @blank.wall(name)
         return [Seat.on(wall)] if wall
 
@@ -87,7 +91,7 @@ module VastLattice
 
       # Places from which the pattern starts: one, or on another feature, one at each of its instances.
       def starts(feature, numbers, seat)
-        base = feature.on && @placed[feature.on.downcase]
+        base = base(feature)
         on = base&.loops&.any? && feature.horizontal.nil? && feature.vertical.nil?
         return base.centres if on
 
@@ -145,9 +149,8 @@ module VastLattice
         return { loop: nil } unless loop && layers
 
         placed = placed_loop(loop, wall, place)
-        { loop: placed, seat: seat, layers: layers.map do |layer|
-          layer.at(layer.loop.equal?(loop) ? placed : placed_loop(layer.loop, wall, place))
-        end }
+        there = layers.map { |layer| layer.at(layer.loop.equal?(loop) ? placed : placed_loop(layer.loop, wall, place)) }
+        { loop: placed, seat: seat, layers: there }
       end
 
       # The loop and the layers about the origin; the same for all instances that have the same numbers and level.

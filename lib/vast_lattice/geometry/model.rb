@@ -102,7 +102,7 @@ module VastLattice
       end
 
       def state(part, feature, index)
-        later = @build_to && @build_to[0] == part.name && (index + 1) * 10 > @build_to[1]
+        later = @build_to && @build_to[0] == part.name && Family::Part.step(index) > @build_to[1]
         later ? :suppressed : outcome.state(feature.name)
       end
 

@@ -58,7 +58,7 @@ module VastLattice
         start = start(solid, placed, axis, from)
         sense = axis == :horizontal ? wall.sense : 1.0
         sense = -sense if %w[right top].include?(from)
-        Units::Format.quantity(((place - start) * sense).round(6), Units['mm'])
+        Units::Format.millimetres((place - start) * sense)
       end
       private_class_method :number
 

@@ -44,7 +44,7 @@ module VastLattice
 
       def over(box, whole) = [whole.left - box.left, box.right - whole.right, whole.bottom - box.bottom, box.top - whole.top].max
 
-      def millimetres(amount) = Units::Format.quantity(amount.round(3), Units['mm'])
+      def millimetres(amount) = Units::Format.millimetres(amount.round(3))
 
       # Features on one wall, less those that sit on each other.
       def overlaps(placed)

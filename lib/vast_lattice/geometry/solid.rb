@@ -8,15 +8,14 @@ module VastLattice
     class Solid
       attr_reader :part, :blank, :features, :clear, :tangled, :frame, :numbers
 
-      # +frame+ places the part in the family. +until_tier+ and such choices are made by whoever picks features.
-      def initialize(part:, blank:, features:, frame:, numbers: {})
+      # +frame+ places the part in the family; +last_cut+ is a Piece that is cut away after everything else.
+      def initialize(part:, blank:, features:, frame:, numbers: {}, last_cut: nil)
         @part = part
         @blank = blank
         @features = features.freeze
         @frame = frame
         @numbers = numbers
-        pieces = features.select(&:built?).flat_map(&:pieces)
-        @clear, @tangled = Tangle.sort(blank, pieces)
+        @clear, @tangled = Tangle.sort(blank, [*features.select(&:built?).flat_map(&:pieces), *last_cut])
       end
 
       # Owner of the faces that a section lays open.
@@ -31,7 +30,7 @@ module VastLattice
         across, upwards = [plane.u, plane.v].map { |one| frame.local(Vector.add(one, frame.origin)) }
         place = Frame.at(own, across, upwards)
         kept = features.map { |feature| feature.with_pieces { |piece| !before?(piece, place) } }
-        Solid.new(part: part, blank: blank, features: [*kept, opened(place)], frame: frame, numbers: numbers)
+        Solid.new(part: part, blank: blank, features: kept, frame: frame, numbers: numbers, last_cut: in_front(place))
       end
 
       def volume = @volume ||= blank.volume + clear_changes.sum(&:first) + clusters.sum { |cluster| cluster.change.first }
@@ -72,24 +71,20 @@ module VastLattice
       # Number of built instances of all features.
       def instance_count = built.sum { |feature| feature.loops.size }
 
-      # [clear pieces], [[pieces that meet], …] as Clusters.
-      def clusters = @clusters ||= tangled_groups.map { |group| Cluster.new(blank, group) }
+      # The pieces that meet, as Clusters.
+      def clusters = @clusters ||= Tangle.groups(tangled).map { |group| Cluster.new(blank, group) }
 
       private
 
       def before?(piece, place) = piece.bounds.span(place.n).first > Vector.dot(place.origin, place.n)
 
-      # Everything in front of a plane, as the last cut.
-      def opened(place)
+      # Everything in front of a plane.
+      def in_front(place)
         reach = Vector.length(blank.bounds.size) * 2
         middle = place.local(blank.bounds.centre)
         body = Prism.new(place.move(middle[0], middle[1]), Profile.new(Loop.rectangle(2 * reach, 2 * reach)), 0.0, 2 * reach)
-        piece = Piece.of_bodies(:cut, nil, [body], SECTION)
-        PlacedFeature.new(feature: Family::Feature.new(name: SECTION, kind: 'hole'), kind: Features::Hole, state: :hidden, numbers: nil,
-                          step: 0, pieces: [piece])
+        Piece.of_bodies(:cut, nil, [body], SECTION)
       end
-
-      def tangled_groups = Tangle.groups(tangled)
 
       def clear_changes
         @clear_changes ||= clear.flat_map do |piece|

@@ -21,11 +21,12 @@ module VastLattice
       def solid
         place = ['parts', @stock.part.name, 'stock']
         kind = Family::STOCK_KINDS.fetch(@stock.kind)
-        return unless possible?(stock_measures(kind), @numbers.measures, place, @stock.part.title)
+        return unless possible?(@stock.part.stock.measures(kind, @stock.outline), @numbers.measures, place, @stock.part.title)
 
-        draft = drafted(kind, place) or return
+        draft = kind.draft(@stock.part.stock, @stock.outline, @numbers.measures)
+        entries = entries(draft)
         blank = draft.blank
-        features = FeaturePlacer.new(blank, self).place(reshaped)
+        features = FeaturePlacer.new(blank, self).place(entries)
         report_flanges(draft)
         solid = Solid.new(part: @stock.part, blank: blank, features: features, frame: frame, numbers: @numbers.measures)
         @findings.concat(ShapeChecks.new(solid, @numbers.least_wall).findings)
@@ -61,36 +62,21 @@ module VastLattice
                measure.least == :above_zero ? 'It must be above zero.' : 'It cannot be negative.')
       end
 
-      def stock_measures(kind)
-        kind.dimensions(@stock.outline) + kind.lists(@stock.outline).flat_map do |list, fields|
-          @stock.part.stock.list(list).each_index.flat_map do |index|
-            fields.map do |field|
-              field.with(name: "#{list}.#{index}.#{field.name}")
-            end
-          end
+      # Entries for the FeaturePlacer, after the features that reshape the draft have done so: hashes of feature, kind,
+      # state, numbers, step and problem.
+      def entries(draft)
+        @shapes.each_with_index.map do |(shape, numbers), index|
+          entry = { feature: shape.feature, kind: Family::FEATURE_KINDS.fetch(shape.kind), state: @state.call(shape.feature.name),
+                    numbers: numbers, step: Family::Part.step(index) }
+          reshapes?(entry) ? entry.merge(problem: !made?(draft, *entry.values_at(:kind, :feature, :numbers))) : entry
         end
       end
 
-      # The draft after all features that reshape it, which are noted as placed.
-      def drafted(kind, place)
-        draft = kind.draft(@stock.part.stock, @stock.outline, @numbers.measures)
-        @reshaped = @shapes.each_with_index.map { |(shape, numbers), index| reshape(draft, shape, numbers, index) }
-        draft
-      rescue Impossible => e
-        report(:impossible_shape, :error, "#{@stock.part.title}: #{e.message}", place, e.remedy)
-      end
-
-      # Entries for the FeaturePlacer: [feature, kind, state, numbers, step, whether it is done, problem].
-      attr_reader :reshaped
-
-      def reshape(draft, shape, numbers, index)
-        kind = Family::FEATURE_KINDS.fetch(shape.kind)
-        state = @state.call(shape.feature.name)
-        entry = { feature: shape.feature, kind: kind, state: state, numbers: numbers, step: (index + 1) * 10 }
-        return entry unless kind.role == :reshape && state != :suppressed && possible?(kind.measures, numbers.measures,
-                                                                                       path(shape.feature), shape.feature.title)
-
-        entry.merge(problem: !made?(draft, kind, shape.feature, numbers))
+      # Whether a feature changes the draft, now that all its dimensions are possible.
+      def reshapes?(entry)
+        feature, kind = entry.values_at(:feature, :kind)
+        kind.role == :reshape && entry[:state] != :suppressed &&
+          possible?(kind.measures, entry[:numbers].measures, path(feature), feature.title)
       end
 
       def made?(draft, kind, feature, numbers)

@@ -58,24 +58,19 @@ module VastLattice
         piece.cut? ? height > layer.low + 1e-9 && height < layer.high - 1e-9 : (height - layer.low).abs < 1e-9
       end
 
-      def holds?(profile, loop)
-        box = loop.box
-        profile.box.meets?(box) && profile.holds?((box.left + box.right) / 2, (box.bottom + box.top) / 2)
-      end
+      def holds?(profile, loop) = profile.box.meets?(loop.box) && profile.holds?(*loop.box.middle)
 
       # Sides, floors and steps of a clear piece.
       def inner_faces(piece)
         frame = piece.seat.frame
         layers = piece.effective
         sides = layers.map { |layer| layer.side(frame, piece.owner, piece.cut?) }
-        unless piece.cut?
-          return sides + layers.map do |layer|
-            Face.new(frame.move(0, 0, layer.high), Profile.new(layer.loop), owner: piece.owner)
-          end
-        end
+        return sides + layers.map { |layer| top(piece, layer) } unless piece.cut?
 
         sides + layers.filter_map { |layer| floor(piece, layer, layers) }
       end
+
+      def top(piece, layer) = Face.new(piece.seat.frame.move(0, 0, layer.high), Profile.new(layer.loop), owner: piece.owner)
 
       # What a layer's lower end leaves: a floor, a step around the next layer, or nothing where it goes through.
       def floor(piece, layer, layers)
@@ -92,13 +87,8 @@ module VastLattice
       # Surfaces of the tangled bodies themselves.
       def tool_faces = @tangled.flat_map { |_, body, owner| body.faces(owner).flat_map { |face| cut(face) } }
 
-      # The parts of a face that have material on one side only, as Facets or Faces.
-      def cut(face)
-        face.facets(FACETS).flat_map do |facet|
-          facet = Facet.new(facet.normal, facet.rings, facet.edges, facet.owner || face.owner, facet.soft)
-          kept(facet)
-        end
-      end
+      # The parts of a face that have material on one side only, as Facets.
+      def cut(face) = face.facets(FACETS).flat_map { |facet| kept(facet) }
 
       def kept(facet)
         return [] if outside?(facet) || taken?(facet)
@@ -107,12 +97,12 @@ module VastLattice
         frame = facet.frame
         area = flat(facet.rings, frame)
         done = @done[plane_key(frame)]
-        area = done.reduce(area) { |left, (_, rings)| left && Planar.minus(left, flat(rings, frame)) } or return []
+        area = done.reduce(area) { |left, rings| left && Planar.minus(left, flat(rings, frame)) } or return []
 
         below, above = [-SIDE, SIDE].map { |side| near_area(facet, frame.move(0, 0, side)) }
         out = Planar.both(area, Planar.minus(below, above))
         into = Planar.both(area, Planar.minus(above, below))
-        done << [frame, facet.rings]
+        done << facet.rings
         [*pieces(out, frame, facet, 1.0), *pieces(into, frame, facet, -1.0)]
       end
 
@@ -169,11 +159,7 @@ module VastLattice
 
       def thin?(ring) = Planar.polygon(ring).area < 1e-5
 
-      def ring_holds?(ring, loop)
-        box = loop.box
-        outline = Loop.new(ring.map { |x, y| [x, y, 0.0] })
-        outline.box.meets?(box) && outline.holds?((box.left + box.right) / 2, (box.bottom + box.top) / 2)
-      end
+      def ring_holds?(ring, loop) = holds?(Profile.new(Loop.new(ring.map { |x, y| [x, y, 0.0] })), loop)
 
       # Edges on a soft side of the facet stay soft.
       def sorted_edges(rings, facet, sign)

@@ -31,20 +31,13 @@ module VastLattice
         return unknown_outline(part, kind, place) unless outline
 
         Bound::Stock.new(part: part, kind: kind.name, outline: outline,
-                         measures: measures(part.stock.entries, stock_measures(kind, outline, part.stock), place), place: part_place(part),
+                         measures: measures(part.stock.entries, part.stock.measures(kind, outline), place), place: part_place(part),
                          least_wall: part.least_wall && length(part.least_wall, Place.at('parts', part.name, 'least_wall'), LEAST_WALL))
       end
 
       def unknown_outline(part, kind, place)
         @reader.error(:unknown_kind, "There is no outline \"#{part.stock.outline}\".", place,
                       Nearest.remedy(part.stock.outline.to_s, kind.outlines, kind: 'outline'))
-      end
-
-      # The plain dimensions, and those of every item of the lists, by path.
-      def stock_measures(kind, outline, stock)
-        kind.dimensions(outline) + kind.lists(outline).flat_map do |list, fields|
-          stock.list(list).each_index.flat_map { |index| fields.map { |field| field.with(name: "#{list}.#{index}.#{field.name}") } }
-        end
       end
 
       def part_place(part)
@@ -106,7 +99,7 @@ module VastLattice
       def missing_remedy(measure)
         return "Choose #{measure.choices.join(', ')}." if measure.choices
 
-        measure.number? ? "Type one, such as 20 #{measure.unit}." : 'Type a text.'
+        measure.number? ? "Type one, such as #{measure.example}." : 'Type a text.'
       end
 
       def length(text, place, measure)

@@ -25,8 +25,12 @@ module VastLattice
 
       # The scope of a feature's dimensions: one name more, the number of the instance in a pattern.
       def instance_scope
-        named = Formula::Variable.new(name: INDEX, type: Formula::NUMBER, index: @targets.size)
-        @instance_scope ||= self[INDEX] ? @scope : @scope.with(named)
+        @instance_scope ||= if self[INDEX]
+                              scope
+                            else
+                              scope.with(Formula::Variable.new(name: INDEX, type: Formula::NUMBER,
+                                                               index: @targets.size))
+                            end
       end
 
       # Type and Unit of a table's column: its own where it is a property, else those of its target.

@@ -14,6 +14,9 @@ module VastLattice
         [number(unit.from_base(amount)), unit.symbol].reject(&:empty?).join(' ')
       end
 
+      # Text of a length in mm.
+      def self.millimetres(amount) = quantity(amount.round(6), Units['mm'])
+
       # At most six significant digits, no trailing zeros, whole numbers whole.
       def self.number(amount)
         return 'no value' unless amount.finite?

@@ -163,16 +163,11 @@ module VastLattice
         end
         private_class_method :anchored
 
-        # What a pattern begins with, by kind.
-        BEGINNINGS = { 'linear' => { 'count' => '2', 'pitch' => '50 mm' }, 'fitted' => { 'pitch' => '100 mm', 'margin' => '50 mm' },
-                       'grid' => { 'count' => '2', 'pitch' => '50 mm', 'rows' => '2', 'row_pitch' => '50 mm' },
-                       'circular' => { 'count' => '6', 'diameter' => '60 mm' }, 'mirrored' => {} }.freeze
-
         def self.patterned(feature, key, text)
           return feature.with(pattern: nil) if %w[kind along].include?(key) && text == 'none'
           return feature.with(pattern: kind_changed(feature.pattern, text)) if key == 'kind'
 
-          pattern = feature.pattern || Pattern.new(dimensions: BEGINNINGS.fetch('linear'))
+          pattern = feature.pattern || kind_changed(nil, Pattern.fields[:kind])
           return feature.with(pattern: pattern.with(key.to_sym => text.strip.empty? ? nil : text)) if %w[along skip_when].include?(key)
 
           rest = text.strip.empty? ? pattern.dimensions.except(key) : pattern.dimensions.merge(key => text)
@@ -182,9 +177,9 @@ module VastLattice
 
         # Entries that the new kind has too are kept.
         def self.kind_changed(pattern, kind)
-          known = PATTERN_KINDS.fetch(kind).measures.map(&:name)
-          kept = pattern ? pattern.dimensions.slice(*known) : {}
-          (pattern || Pattern.new).with(kind: kind, dimensions: BEGINNINGS.fetch(kind, {}).merge(kept))
+          measures = PATTERN_KINDS.fetch(kind).measures
+          kept = pattern ? pattern.dimensions.slice(*measures.map(&:name)) : {}
+          (pattern || Pattern.new).with(kind: kind, dimensions: Measure.beginnings(measures).merge(kept))
         end
         private_class_method :kind_changed
       end

@@ -14,8 +14,9 @@ module VastLattice
           @corners = ends.merge(corners)
         end
 
-        # Rounds or chamfers the corner of that name: bottom_left … of a rectangle, or a point's own.
-        def corner(name, size, arc:)
+        # Rounds or chamfers the corner of that name: bottom_left … of a rectangle, or a point's own. A plate has
+        # one outline, so that the wall does not matter.
+        def corner(name, size, arc:, **)
           x, y = @corners[name.downcase] ||
                  raise(Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
           index = @loop.vertex_at(x, y)

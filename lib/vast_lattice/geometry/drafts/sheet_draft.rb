@@ -49,11 +49,8 @@ module VastLattice
         # Names of two flanges that share space, or of a flange and nil for the base.
         def collisions
           slabs = @panels.map { |panel| [panel.name, Slab.new(panel.frame, panel.outline.first.box, 0.0, @gauge)] }
-          slabs.combination(2).select { |(_, one), (_, other)| one.meets?(other) }.map do |pair|
-            pair.map do |name, _|
-              name.empty? ? nil : name
-            end
-          end
+          met = slabs.combination(2).select { |(_, one), (_, other)| one.meets?(other) }
+          met.map { |pair| pair.map { |name, _| name.empty? ? nil : name } }
         end
 
         def blank
@@ -62,8 +59,8 @@ module VastLattice
             loop, open = outlines[panel]
             Prism.new(panel.frame, Profile.new(loop), 0.0, @gauge, open: open)
           end
-          sectors = @lines.map { |line| sector(*line) }
-          owned = sectors.zip(@lines).flat_map { |sector, line| sector.faces(line.first.name) }
+          sectors = @lines.map { |line| sector(line) }
+          owned = sectors.zip(@lines).flat_map { |sector, line| sector.faces(line.bend.name) }
           own = bodies.zip(@panels).flat_map { |body, panel| body.faces(panel.name.empty? ? nil : panel.name) }
           Blank.new(bodies: bodies + sectors, walls: @panels.flat_map { |panel| walls(panel, outlines[panel].first) }, axis: Vector::Z,
                     faces: own + owned, thickness: @gauge, flat: flat(outlines))
@@ -98,9 +95,9 @@ module VastLattice
             fold = fold(bend, panel)
             check(fold, panel, bend)
             panel.fold(bend.edge, fold)
-            @lines << [bend, panel, fold]
+            @lines << BendLine.new(bend, panel, fold)
           end
-          @lines.select { |_, owner, _| owner.equal?(panel) }.each { |line| @panels << panel_behind(*line) }
+          @lines.select { |line| line.panel.equal?(panel) }.each { |line| @panels << panel_behind(line) }
         end
 
         # Margins are given from the left or bottom; edges run counter-clockwise.
@@ -113,74 +110,54 @@ module VastLattice
           if fold.till - fold.from < @gauge
             raise Impossible.new('Its margins leave no edge to bend.', remedy: 'Make them smaller.')
           elsif bend.outside <= fold.depth
-            raise Impossible.new("A flange of #{Units::Format.quantity(bend.outside, Units['mm'])} is shorter than its bend, which takes " \
-                                 "#{Units::Format.quantity(fold.depth.round(3), Units['mm'])}.", remedy: 'Make it longer,
-                                 or the bend radius smaller.')
+            raise Impossible.new("A flange of #{Units::Format.millimetres(bend.outside)} is shorter than its bend, which takes " \
+                                 "#{Units::Format.millimetres(fold.depth.round(3))}.",
+                                 remedy: 'Make it longer, or the bend radius smaller.')
           elsif panel.folds(bend.edge).any? { |other| other.from < fold.till && fold.from < other.till }
             raise Impossible.new("There is another bend at that place of the #{bend.edge} edge.",
                                  remedy: 'Give both margins, or choose another edge.')
           end
         end
 
-        # Geometry at the bend: [start on the bend's axis, along, outwards, n], all in space.
-        def axis_of(bend, panel, fold)
-          start, along, out = panel.edge(bend.edge)
-          before, = panel.neighbour_depths(bend.edge)
-          from = [fold.from, before].max
-          place = [start[0] + (along[0] * from) - (out[0] * fold.depth), start[1] + (along[1] * from) - (out[1] * fold.depth)]
-          height = bend.direction == 'front' ? @gauge + bend.radius : -bend.radius
-          [panel.frame.point(*place, height), panel.frame.direction([*along, 0.0]), panel.frame.direction([*out, 0.0]), panel.frame.n]
-        end
-
-        def span(bend, panel, fold)
-          before, after = panel.neighbour_depths(bend.edge)
-          [fold.till, panel.length(bend.edge) - after].min - [fold.from, before].max
-        end
-
-        def panel_behind(bend, panel, fold)
-          centre, along, out, normal = axis_of(bend, panel, fold)
-          away, front = bent(bend, out, normal)
-          reach = bend.direction == 'front' ? -(bend.radius + @gauge) : bend.radius
-          origin = Vector.along(Vector.along(centre, away, -fold.depth), front, reach)
-          width = span(bend, panel, fold)
+        def panel_behind(line)
+          along, out = line.directions(line.panel.frame)
+          away, front = bent(line, out)
+          reach = line.to_front? ? -(line.bend.radius + @gauge) : line.bend.radius
+          origin = Vector.along(Vector.along(line.axis(@gauge), away, -line.fold.depth), front, reach)
           # v points away from the bend; u = v x n.
           across = Vector.cross(away, front)
-          origin = Vector.along(origin, along, width) if Vector.dot(across, along).negative?
-          made = Panel.new(bend.name, Frame.new(origin, across, away, front), flat_frame(bend, panel, fold, width), width,
-                           bend.outside, outside: bend.direction == 'front')
-          made.fold('bottom', Panel::Fold.new(0.0, width, fold.depth, 0.0))
+          origin = Vector.along(origin, along, line.width) if Vector.dot(across, along).negative?
+          made = Panel.new(line.bend.name, Frame.new(origin, across, away, front), flat_frame(line), line.width, line.bend.outside,
+                           outside: line.to_front?)
+          made.fold('bottom', Panel::Fold.new(0.0, line.width, line.fold.depth, 0.0))
           made
         end
 
         # Directions of the flange: away from the bend, and of its front.
-        def bent(bend, out, normal)
-          way = bend.direction == 'front' ? 1.0 : -1.0
-          radians = bend.angle * Math::PI / 180
+        def bent(line, out)
+          way = line.to_front? ? 1.0 : -1.0
+          radians = line.bend.angle * Math::PI / 180
+          normal = line.panel.frame.n
           [Vector.along(Vector.scale(out, Math.cos(radians)), normal, way * Math.sin(radians)),
            Vector.along(Vector.scale(normal, Math.cos(radians)), out, -way * Math.sin(radians))]
         end
 
-        # Where the flange lies in the flat pattern: pushed out by the difference of bend length and setbacks.
-        def flat_frame(bend, panel, fold, width)
-          start, along, out = panel.edge(bend.edge)
-          before, = panel.neighbour_depths(bend.edge)
-          from = [fold.from, before].max
-          push = FlatPattern.compensation(bend.radius, @gauge, bend.angle)
-          across = panel.flat_frame.direction([*along, 0.0])
-          away = panel.flat_frame.direction([*out, 0.0])
-          origin = panel.flat_frame.point(start[0] + (along[0] * from) + (out[0] * push), start[1] + (along[1] * from) + (out[1] * push))
-          # Counter-clockwise along and outwards make a left-handed pair.
-          Frame.at(Vector.along(origin, across, width), Vector.scale(across, -1), away)
+        # Where the flange lies in the flat pattern: pushed out by the compensation of DIN 6935. Counter-clockwise along and
+        # outwards make a left-handed pair, so that its x runs back from the end of the bend.
+        def flat_frame(line)
+          across, away = line.directions(line.panel.flat_frame)
+          place = line.place(line.till, FlatPattern.compensation(line.bend.radius, @gauge, line.bend.angle))
+          Frame.at(line.panel.flat_frame.point(*place), Vector.scale(across, -1), away)
         end
 
         # The bend itself: a sector of a ring along the bend line.
-        def sector(bend, panel, fold)
-          centre, along, out, normal = axis_of(bend, panel, fold)
-          away = bend.direction == 'front' ? Vector.scale(normal, -1) : normal
-          frame = Frame.at(centre, out, away)
-          width = span(bend, panel, fold)
-          low, high = Vector.dot(frame.n, along).positive? ? [0.0, width] : [-width, 0.0]
-          Prism.new(frame, Profile.new(sector_loop(bend.radius, bend.angle)), low, high, open: bend.radius < 1e-9 ? [0, 2] : [1, 3])
+        def sector(line)
+          along, out = line.directions(line.panel.frame)
+          normal = line.panel.frame.n
+          frame = Frame.at(line.axis(@gauge), out, line.to_front? ? Vector.scale(normal, -1) : normal)
+          low, high = Vector.dot(frame.n, along).positive? ? [0.0, line.width] : [-line.width, 0.0]
+          radius = line.bend.radius
+          Prism.new(frame, Profile.new(sector_loop(radius, line.bend.angle)), low, high, open: radius < 1e-9 ? [0, 2] : [1, 3])
         end
 
         # From the y axis, where the panel joins, turned by the angle towards x.
@@ -195,20 +172,19 @@ module VastLattice
           Loop.new([*corner, *inner_end, [*far.call(outer), bulge], [0.0, outer, 0.0]])
         end
 
+        # Both sides of a panel, the outer one first.
         def walls(panel, loop)
-          outline = Profile.new(loop)
-          back = Face.flipped(panel.frame, outline)
-          run = [[0.0, @gauge]]
-          names = names(panel)
-          mirrored = mirrored?(panel.frame.u)
-          spans = panel.name.empty? ? @spans : {}
-          [Wall.new(name: names[0], title: names[0].tr('._', '  '), frame: panel.frame.move(0, 0, @gauge), outline: outline, clear: outline,
-                    runs: run, box: panel.box, mirrored: mirrored, spans: spans, owner: owner(panel)),
-           Wall.new(name: names[1], title: names[1].tr('._', '  '), frame: back.frame, outline: back.profile, clear: back.profile,
-                    runs: run,
-                    box: Box.new(left: -panel.width, right: 0.0, bottom: 0.0, top: panel.height), mirrored: !mirrored, spans: spans,
-                    owner: owner(panel))]
-            .then { |pair| panel.outside ? pair.reverse : pair }
+          front = Face.new(panel.frame.move(0, 0, @gauge), Profile.new(loop))
+          back = Face.flipped(panel.frame, Profile.new(loop))
+          behind = Box.new(left: -panel.width, right: 0.0, bottom: 0.0, top: panel.height)
+          pair = [[front, panel.box], [back, behind]].zip(names(panel)).map { |(face, box), name| wall(panel, name, face, box) }
+          panel.outside ? pair.reverse : pair
+        end
+
+        def wall(panel, name, face, box)
+          Wall.new(name: name, title: name.tr('._', '  '), frame: face.frame, outline: face.profile, clear: face.profile,
+                   runs: [[0.0, @gauge]], box: box, mirrored: mirrored?(face.frame.u), spans: panel.name.empty? ? @spans : {},
+                   owner: owner(panel))
         end
 
         # The outer side of a flange has the bend's name, the inner one .inside.
@@ -224,29 +200,26 @@ module VastLattice
         def mirrored?(direction) = direction.max_by(&:abs).negative?
 
         def flat(outlines)
-          panels = @panels.map { |panel| FlatPattern::Panel.new(owner(panel) || 'front', panel.flat_frame, panel.frame, Profile.new(outlines[panel].first)) }
-          zones = @lines.map { |line| zone(*line) }
-          lines = zones.map do |a, b, c, d|
-            [[a, d], [b, c]].map do |one, other|
-              [(one[0] + other[0]) / 2, (one[1] + other[1]) / 2]
-            end.flatten
+          panels = @panels.map do |panel|
+            FlatPattern::Panel.new(owner(panel) || 'front', panel.flat_frame, panel.frame, Profile.new(outlines[panel].first))
           end
-          FlatPattern.new(panels: panels, bends: lines, zones: zones)
+          FlatPattern.new(panels: panels, bends: @lines.map { |line| flat_line(line) }, zones: @lines.map { |line| zone(line) })
         end
 
         # The strip of the flat pattern that becomes the bend, as four points.
-        def zone(bend, panel, fold)
-          start, along, out = panel.edge(bend.edge)
-          before, = panel.neighbour_depths(bend.edge)
-          from = [fold.from, before].max
-          till = from + span(bend, panel, fold)
-          long = FlatPattern.allowance(bend.radius, @gauge, bend.angle)
-          low = -fold.depth - JOINT
-          high = long - fold.depth + JOINT
-          [[from, low], [till, low], [till, high], [from, high]].map do |way, reach|
-            panel.flat_frame.point(start[0] + (along[0] * way) + (out[0] * reach), start[1] + (along[1] * way) + (out[1] * reach)).first(2)
-          end
+        def zone(line)
+          low = -line.fold.depth - JOINT
+          high = strip(line) - line.fold.depth + JOINT
+          [[line.from, low], [line.till, low], [line.till, high], [line.from, high]].map { |way, reach| line.flat(way, reach) }
         end
+
+        # The middle of that strip, as [x0, y0, x1, y1].
+        def flat_line(line)
+          middle = (strip(line) / 2) - line.fold.depth
+          [line.from, line.till].flat_map { |way| line.flat(way, middle) }
+        end
+
+        def strip(line) = FlatPattern.allowance(line.bend.radius, @gauge, line.bend.angle)
       end
     end
   end

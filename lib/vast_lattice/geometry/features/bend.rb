@@ -9,7 +9,7 @@ module VastLattice
         extend Reshaping
 
         MEASURES = [Family::Measure.new(name: 'edge', label: 'edge', kind: 'choice', choices: %w[top bottom left right]),
-                    Family::Measure.new(name: 'length', label: 'length outside'),
+                    Family::Measure.new(name: 'length', label: 'length outside', begins: '30 mm'),
                     Family::Measure.new(name: 'angle', label: 'angle', unit: 'deg', default: '90 deg'),
                     Family::Measure.new(name: 'direction', label: 'towards', kind: 'choice', choices: %w[front back], default: 'front'),
                     Family::Measure.new(name: 'start_margin', label: 'margin at left or bottom', default: '0', least: :zero),

@@ -11,7 +11,7 @@ module VastLattice
         ALL = %w[bottom_left bottom_right top_right top_left].freeze
         MEASURES = [Family::Measure.new(name: 'corners', label: 'corners', kind: 'text', default: 'all'),
                     Family::Measure.new(name: 'form', label: 'form', kind: 'choice', choices: %w[radius chamfer], default: 'radius'),
-                    Family::Measure.new(name: 'size', label: 'size')].freeze
+                    Family::Measure.new(name: 'size', label: 'size', begins: '5 mm')].freeze
 
         def self.name = 'corner'
         def self.title = 'Corner'
@@ -20,9 +20,7 @@ module VastLattice
 
         def self.reshape(draft, feature, numbers)
           named = numbers['corners'].strip.downcase == 'all' ? ALL : numbers['corners'].split(/[\s,]+/)
-          wall = feature.face.to_s.empty? ? {} : { wall: feature.face }
-          wall = {} unless draft.is_a?(Drafts::SheetDraft)
-          named.each { |name| draft.corner(name, numbers['size'], arc: numbers['form'] == 'radius', **wall) }
+          named.each { |name| draft.corner(name, numbers['size'], arc: numbers['form'] == 'radius', wall: feature.face) }
         end
 
         def self.callout(texts) = "#{texts['form'] == 'radius' ? 'R' : 'C'}#{texts['size']}"

@@ -7,8 +7,8 @@ module VastLattice
       module CounterboredHole
         extend Cutting
 
-        MEASURES = [Hole::DIAMETER, Family::Measure.new(name: 'head_diameter', label: 'recess diameter'),
-                    Family::Measure.new(name: 'head_depth', label: 'recess depth'), Cutting::DEPTH, Cutting::THROUGH].freeze
+        MEASURES = [Hole::DIAMETER, Family::Measure.new(name: 'head_diameter', label: 'recess diameter', begins: '18 mm'),
+                    Family::Measure.new(name: 'head_depth', label: 'recess depth', begins: '2 mm'), Cutting::DEPTH, Cutting::THROUGH].freeze
 
         def self.name = 'counterbored_hole'
         def self.title = 'Counterbored hole'

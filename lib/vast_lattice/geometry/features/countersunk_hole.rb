@@ -7,7 +7,7 @@ module VastLattice
       module CountersunkHole
         extend Cutting
 
-        MEASURES = [Hole::DIAMETER, Family::Measure.new(name: 'head_diameter', label: 'countersink diameter'),
+        MEASURES = [Hole::DIAMETER, Family::Measure.new(name: 'head_diameter', label: 'countersink diameter', begins: '18 mm'),
                     Family::Measure.new(name: 'angle', label: 'countersink angle', unit: 'deg', default: '90 deg'), Cutting::DEPTH, Cutting::THROUGH].freeze
 
         def self.name = 'countersunk_hole'

@@ -7,8 +7,8 @@ module VastLattice
       module CutOut
         extend Cutting
 
-        WIDTH = Family::Measure.new(name: 'width', label: 'width')
-        HEIGHT = Family::Measure.new(name: 'height', label: 'height')
+        WIDTH = Family::Measure.new(name: 'width', label: 'width', begins: '40 mm')
+        HEIGHT = Family::Measure.new(name: 'height', label: 'height', begins: '20 mm')
         RADIUS = Family::Measure.new(name: 'corner_radius', label: 'corner radius', default: '0', least: :zero)
         MEASURES = [WIDTH, HEIGHT, RADIUS, Cutting::DEPTH, Cutting::THROUGH].freeze
 

@@ -8,8 +8,9 @@ module VastLattice
         extend Cutting
 
         MEASURES = [Family::Measure.new(name: 'edge', label: 'edge', kind: 'choice', choices: %w[top bottom left right]),
-                    Family::Measure.new(name: 'size', label: 'size'), Family::Measure.new(name: 'depth', label: 'depth', optional: true,
-                                                                                          hint: 'as the size')].freeze
+                    Family::Measure.new(name: 'size', label: 'size', begins: '2 mm'), Family::Measure.new(name: 'depth', label: 'depth',
+                                                                                                          optional: true,
+                                                                                                          hint: 'as the size')].freeze
 
         def self.name = 'edge_chamfer'
         def self.title = 'Edge chamfer'

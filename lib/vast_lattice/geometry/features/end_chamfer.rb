@@ -7,7 +7,7 @@ module VastLattice
       module EndChamfer
         extend Reshaping
 
-        MEASURES = [Shoulder::SIDE, Family::Measure.new(name: 'size', label: 'size'),
+        MEASURES = [Shoulder::SIDE, Family::Measure.new(name: 'size', label: 'size', begins: '1 mm'),
                     Family::Measure.new(name: 'angle', label: 'angle', unit: 'deg', default: '45 deg')].freeze
 
         def self.name = 'end_chamfer'

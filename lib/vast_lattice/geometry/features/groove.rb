@@ -7,8 +7,8 @@ module VastLattice
       module Groove
         extend Reshaping
 
-        MEASURES = [Family::Measure.new(name: 'width', label: 'width'),
-                    Family::Measure.new(name: 'diameter', label: 'floor diameter')].freeze
+        MEASURES = [Family::Measure.new(name: 'width', label: 'width', begins: '4 mm'),
+                    Family::Measure.new(name: 'diameter', label: 'floor diameter', begins: '15 mm')].freeze
 
         def self.name = 'groove'
         def self.title = 'Groove'

@@ -7,7 +7,7 @@ module VastLattice
       module Pocket
         extend Cutting
 
-        DEPTH = Family::Measure.new(name: 'depth', label: 'depth')
+        DEPTH = Family::Measure.new(name: 'depth', label: 'depth', begins: '2 mm')
         MEASURES = [CutOut::WIDTH, CutOut::HEIGHT, CutOut::RADIUS, DEPTH].freeze
 
         def self.name = 'pocket'

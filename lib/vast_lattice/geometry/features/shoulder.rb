@@ -9,7 +9,7 @@ module VastLattice
 
         SIDE = Family::Measure.new(name: 'end', label: 'end', kind: 'choice', choices: %w[left right])
         MEASURES = [SIDE, Family::Measure.new(name: 'length', label: 'length'),
-                    Family::Measure.new(name: 'diameter', label: 'diameter')].freeze
+                    Family::Measure.new(name: 'diameter', label: 'diameter', begins: '15 mm')].freeze
 
         def self.name = 'shoulder'
         def self.title = 'Shoulder'

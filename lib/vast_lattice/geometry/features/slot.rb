@@ -8,7 +8,8 @@ module VastLattice
         extend Cutting
 
         ANGLE = Family::Measure.new(name: 'angle', label: 'angle', unit: 'deg', default: '0', least: :any)
-        MEASURES = [Family::Measure.new(name: 'length', label: 'length over all'), Family::Measure.new(name: 'width', label: 'width'),
+        MEASURES = [Family::Measure.new(name: 'length', label: 'length over all', begins: '30 mm'), Family::Measure.new(name: 'width',
+                                                                                                                        label: 'width'),
                     ANGLE, Cutting::DEPTH, Cutting::THROUGH].freeze
 
         def self.name = 'slot'

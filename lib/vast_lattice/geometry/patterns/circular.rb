@@ -6,7 +6,8 @@ module VastLattice
       # On a circle about the position: +count+ instances from a start angle, over a full turn or part of one.
       # Angles count from the right, counter-clockwise.
       module Circular
-        MEASURES = [Linear::COUNT, Family::Measure.new(name: 'diameter', label: 'diameter of the circle'),
+        MEASURES = [Linear::COUNT.with(begins: '6'), Family::Measure.new(name: 'diameter', label: 'diameter of the circle',
+                                                                         begins: '60 mm'),
                     Family::Measure.new(name: 'start', label: 'start angle', unit: 'deg', default: '0', least: :any),
                     Family::Measure.new(name: 'sweep', label: 'over an angle of', unit: 'deg', default: '360 deg', least: :any)].freeze
 

@@ -6,8 +6,8 @@ module VastLattice
       # As many as fit between margins at a pitch of at most so much, evenly spread from the one margin to the
       # other. The position along the pattern plays no part.
       module Fitted
-        MEASURES = [Family::Measure.new(name: 'pitch', label: 'pitch at most'),
-                    Family::Measure.new(name: 'margin', label: 'margin at left or bottom', least: :any),
+        MEASURES = [Family::Measure.new(name: 'pitch', label: 'pitch at most', begins: '100 mm'),
+                    Family::Measure.new(name: 'margin', label: 'margin at left or bottom', least: :any, begins: '50 mm'),
                     Family::Measure.new(name: 'end_margin', label: 'margin at right or top', optional: true, least: :any,
                                         hint: 'the same')].freeze
 

@@ -6,7 +6,7 @@ module VastLattice
       # Rows and columns: +count+ along the direction, +rows+ across it.
       module Grid
         MEASURES = [*Linear::MEASURES, Family::Measure.new(name: 'rows', label: 'rows', unit: '', least: :zero),
-                    Family::Measure.new(name: 'row_pitch', label: 'distance of rows', least: :any)].freeze
+                    Family::Measure.new(name: 'row_pitch', label: 'distance of rows', least: :any, begins: '50 mm')].freeze
 
         def self.name = 'grid'
         def self.title = 'grid'

@@ -7,7 +7,7 @@ module VastLattice
       # centre, both ways.
       module Linear
         COUNT = Family::Measure.new(name: 'count', label: 'count', unit: '', least: :zero)
-        PITCH = Family::Measure.new(name: 'pitch', label: 'pitch', least: :any)
+        PITCH = Family::Measure.new(name: 'pitch', label: 'pitch', least: :any, begins: '50 mm')
         MEASURES = [COUNT, PITCH].freeze
 
         def self.name = 'linear'

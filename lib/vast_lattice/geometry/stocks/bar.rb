@@ -6,13 +6,15 @@ module VastLattice
       # A bar: a section, open or hollow, cut to length, its ends square or mitred. It lies along x; its section
       # stands in y (height) and z (width).
       module Bar
-        LENGTH = Family::Measure.new(name: 'length', label: 'length')
-        HEIGHT = Family::Measure.new(name: 'height', label: 'height')
-        WIDTH = Family::Measure.new(name: 'width', label: 'width')
-        DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter')
-        ACROSS = Family::Measure.new(name: 'across_flats', label: 'width across flats')
-        THICKNESS = Family::Measure.new(name: 'thickness', label: 'thickness')
-        FLANGE = Family::Measure.new(name: 'flange_thickness', label: 'flange thickness')
+        extend Kind
+
+        LENGTH = Family::Measure.new(name: 'length', label: 'length', begins: '300 mm')
+        HEIGHT = Family::Measure.new(name: 'height', label: 'height', begins: '60 mm')
+        WIDTH = Family::Measure.new(name: 'width', label: 'width', begins: '40 mm')
+        DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter', begins: '40 mm')
+        ACROSS = Family::Measure.new(name: 'across_flats', label: 'width across flats', begins: '30 mm')
+        THICKNESS = Family::Measure.new(name: 'thickness', label: 'thickness', begins: '4 mm')
+        FLANGE = Family::Measure.new(name: 'flange_thickness', label: 'flange thickness', begins: '5 mm')
         ROOT = Family::Measure.new(name: 'root_radius', label: 'root radius', default: '0', least: :zero)
         CORNER = Family::Measure.new(name: 'corner_radius', label: 'outer corner radius', optional: true, least: :zero)
         MITRES = %w[left right].map do |side|

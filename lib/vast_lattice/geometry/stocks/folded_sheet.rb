@@ -5,10 +5,12 @@ module VastLattice
     module Stocks
       # A sheet that bends fold: a base of outside width and height. Flanges are features of kind bend.
       module FoldedSheet
-        MEASURES = [Family::Measure.new(name: 'width', label: 'width outside'), Family::Measure.new(name: 'height',
-                                                                                                    label: 'height outside'),
-                    Family::Measure.new(name: 'thickness', label: 'gauge'),
-                    Family::Measure.new(name: 'bend_radius', label: 'inner bend radius', least: :zero)].freeze
+        extend Kind
+
+        MEASURES = [Family::Measure.new(name: 'width', label: 'width outside', begins: '300 mm'),
+                    Family::Measure.new(name: 'height', label: 'height outside', begins: '100 mm'),
+                    Family::Measure.new(name: 'thickness', label: 'gauge', begins: '2 mm'),
+                    Family::Measure.new(name: 'bend_radius', label: 'inner bend radius', least: :zero, begins: '2 mm')].freeze
 
         def self.name = 'folded_sheet'
         def self.title = 'Folded sheet'

@@ -5,11 +5,15 @@ module VastLattice
     module Stocks
       # A flat plate: an outline and a thickness. Its frame has the origin at the lower left of the back.
       module Plate
-        THICKNESS = Family::Measure.new(name: 'thickness', label: 'thickness')
+        extend Kind
+
+        THICKNESS = Family::Measure.new(name: 'thickness', label: 'thickness', begins: '5 mm')
         OUTLINES = {
-          'rectangle' => [Family::Measure.new(name: 'width', label: 'width'), Family::Measure.new(name: 'height', label: 'height'),
+          'rectangle' => [Family::Measure.new(name: 'width', label: 'width', begins: '200 mm'), Family::Measure.new(name: 'height',
+                                                                                                                    label: 'height',
+                                                                                                                    begins: '100 mm'),
                           THICKNESS],
-          'round' => [Family::Measure.new(name: 'diameter', label: 'diameter'), THICKNESS],
+          'round' => [Family::Measure.new(name: 'diameter', label: 'diameter', begins: '100 mm'), THICKNESS],
           'points' => [THICKNESS]
         }.freeze
         POINT = [Family::Measure.new(name: 'x', label: 'x', least: :any), Family::Measure.new(name: 'y', label: 'y', least: :any),
@@ -22,6 +26,12 @@ module VastLattice
         def self.outlines = OUTLINES.keys
         def self.dimensions(outline) = OUTLINES.fetch(outline)
         def self.lists(outline) = outline == 'points' ? { 'points' => POINT } : {}
+
+        # A corner cut off obliquely, so that the outline is no rectangle.
+        def self.first_items(outline)
+          corners = [['0 mm', '0 mm'], ['120 mm', '0 mm'], ['120 mm', '60 mm'], ['0 mm', '90 mm']]
+          outline == 'points' ? { 'points' => corners.map { |x, y| { 'x' => x, 'y' => y } } } : {}
+        end
 
         # The PlateDraft of a Stock; +numbers+ in mm by name. Raises Impossible.
         def self.draft(stock, outline, numbers)

@@ -5,9 +5,11 @@ module VastLattice
     module Stocks
       # A turned part: steps along its axis, cylindrical or tapered, with bores from its ends.
       module Turned
-        DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter')
+        extend Kind
+
+        DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter', begins: '20 mm')
         END_DIAMETER = Family::Measure.new(name: 'end_diameter', label: 'diameter at its end', optional: true, hint: 'the same')
-        LISTS = { 'steps' => [Family::Measure.new(name: 'length', label: 'length'), DIAMETER, END_DIAMETER].freeze,
+        LISTS = { 'steps' => [Family::Measure.new(name: 'length', label: 'length', begins: '40 mm'), DIAMETER, END_DIAMETER].freeze,
                   'bores' => [Family::Measure.new(name: 'from', label: 'from', kind: 'choice', choices: %w[left right], default: 'left'),
                               DIAMETER,
                               Family::Measure.new(name: 'depth', label: 'depth', optional: true, hint: 'through'),
@@ -18,6 +20,8 @@ module VastLattice
         def self.outlines = ['steps']
         def self.dimensions(_outline) = []
         def self.lists(_outline) = LISTS
+
+        def self.first_items(_outline) = { 'steps' => [Family::Measure.beginnings(LISTS['steps'])] }
 
         def self.draft(stock, _outline, numbers)
           steps = entries(stock, 'steps', numbers)

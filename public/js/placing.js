@@ -1,0 +1,19 @@
+// A position measured from another edge: the feature keeps its place, or the number is kept.
+import { words } from '/js/api.js';
+
+export function anchor() {
+  return {
+    async keep() {
+      const { featureName: feature, axis } = this.$el.dataset;
+      const from = this.$el.value;
+      const edits = [{ do: 'set_feature', feature, field: `${axis}.from`, text: from }];
+      try {
+        if (this.keeps === 'place') edits.push({ do: 'set_feature', feature, field: `${axis}.offset`, text: await this.offsetFrom(feature, axis, from) });
+        await this.edit(edits);
+      } catch (refusal) {
+        this.tell(words(refusal));
+        this.refresh();
+      }
+    },
+  };
+}
