@@ -104,6 +104,8 @@ class FeaturesTest < CoreCase
       ['kind: turned, steps: [{length: 30, diameter: 20}], bores: [{from: left, diameter: 8}]', 'name: f, kind: groove, width: 3, diameter: 7'] => /no wall around the bore/,
       ['kind: turned, steps: [{length: 30, diameter: 20}]', 'name: f, kind: shoulder, end: left, length: 40, diameter: 10'] => /runs off the end/,
       [PLATE, 'name: f, kind: corner, corners: middle_left, size: 4'] => /no corner "middle_left"/,
+      [sheet, 'name: f, kind: corner, corners: middle, size: 4'] => /no corner "middle"/,
+      ['kind: plate, outline: round, diameter: 50, thickness: 3', 'name: f, kind: corner, size: 4'] => /has no corners/,
       [PLATE, 'name: f, kind: counterbored_hole, diameter: 8, head_diameter: 6, head_depth: 3'] => /cannot have these dimensions/,
       ['kind: bar, outline: hollow, height: 20, width: 20, thickness: 12, length: 90', 'name: f, kind: hole, diameter: 3'] => /does not fit into it/,
       ['kind: plate, outline: points, thickness: 2, points: [{x: 0, y: 0}, {x: 50, y: 50}, {x: 50, y: 0}, {x: 0, y: 50}]', 'name: f, kind: hole, diameter: 3'] => /crosses itself/ }
@@ -132,6 +134,16 @@ class FeaturesTest < CoreCase
                      'name: lip, kind: bend, face: up, edge: top, length: 39', 'name: down, kind: bend, edge: bottom, length: 32').findings
 
     assert_equal([[:flange_overlap, 'lip runs into down.']], channel.map { |finding| [finding.code, finding.message] })
+  end
+
+  # A chamfer along an edge that is not there takes nothing away, and says so; on a square bar it does its work.
+  def test_an_edge_chamfer_needs_an_edge
+    chamfer = 'name: c, kind: edge_chamfer, edge: top, size: 2'
+    square = 'kind: bar, outline: rectangular, height: 30, width: 20, length: 100'
+
+    assert_equal [:touches_nothing], result('kind: bar, outline: round, diameter: 30, length: 100', chamfer).findings.map(&:code)
+    assert_empty result(square, chamfer).findings
+    assert_in_delta (600 - 2) * 100, result(square, chamfer).facts['volume'], 1e-6
   end
 
   # Recipes: order, many at once, drop with what speaks of it, renames through faces and positions.

@@ -13,7 +13,7 @@ module VastLattice
 
       def findings
         placed = @solid.built.select { |feature| feature.loops.any? }
-        placed.filter_map { |feature| edges(feature) } + overlaps(placed) + (@least ? walls(placed) + floors(placed) : [])
+        placed.filter_map { |feature| edges(feature) } + idle + overlaps(placed) + (@least ? walls(placed) + floors(placed) : [])
       end
 
       private
@@ -26,13 +26,24 @@ module VastLattice
       def edges(feature)
         title = feature.feature.title
         if feature.relations.all?(:outside)
-          finding(:touches_nothing, feature, "#{title} touches nothing of the part.", 'Check its position and its count, or suppress it.')
+          nothing(feature)
         elsif feature.kind.inside? && feature.relations.any? { |relation| relation != :inside }
           count = feature.relations.count { |relation| relation != :inside }
           finding(:through_edge, feature,
                   "#{title}: #{count} of #{feature.relations.size} run through the edge of the part#{past(feature)}.",
                   'Move it inwards, make it smaller, or suppress it here.')
         end
+      end
+
+      # Features without places of their own, such as edge chamfers, that take nothing away.
+      def idle
+        whole = @solid.built.select { |feature| feature.loops.empty? && feature.pieces.any? }
+        whole.select { |feature| Cluster.new(@solid.blank, feature.pieces).change.first.abs < 1e-6 }.map { |feature| nothing(feature) }
+      end
+
+      def nothing(feature)
+        finding(:touches_nothing, feature, "#{feature.feature.title} touches nothing of the part.",
+                'Check its position and its count, or suppress it.')
       end
 
       # How far the worst of them reaches over the edge.

@@ -10,6 +10,7 @@ module VastLattice
         Fold = Struct.new(:from, :till, :depth, :relief)
 
         EDGES = %w[bottom right top left].freeze
+        CORNERS = %w[bottom_left bottom_right top_right top_left].freeze
 
         attr_reader :name, :frame, :flat_frame, :width, :height, :outside
 
@@ -103,7 +104,11 @@ module VastLattice
         end
 
         def nearest_corner(loop, name)
-          vertical, horizontal = name.split('_')
+          unless CORNERS.include?(name.downcase)
+            raise Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, CORNERS, kind: 'corner'))
+          end
+
+          vertical, horizontal = name.downcase.split('_')
           x = horizontal == 'left' ? 0.0 : width
           y = vertical == 'bottom' ? 0.0 : height
           loop.vertices.each_index.min_by { |index| Math.hypot(loop.vertices[index][0] - x, loop.vertices[index][1] - y) }

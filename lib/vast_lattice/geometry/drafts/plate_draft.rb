@@ -14,14 +14,14 @@ module VastLattice
           @corners = ends.merge(corners)
         end
 
-        # Rounds or chamfers the corner of that name: bottom_left … of a rectangle, or a point's own. A plate has
-        # one outline, so that the wall does not matter.
-        def corner(name, size, arc:, **)
-          x, y = @corners[name.downcase] ||
-                 raise(Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
-          index = @loop.vertex_at(x, y)
-          changed = index && @loop.without_corner(index, size, arc: arc)
-          @loop = changed || raise(Impossible.new("The corner #{name} leaves no room for that.", remedy: 'Make it smaller.'))
+        # Rounds or chamfers corners: those of the given names (bottom_left … of the box, or a point's own), or without
+        # names every one between two lines. A plate has one outline, so that the wall does not matter. Raises Impossible.
+        def corners(names, size, arc:, **)
+          (names ? names.to_h { |name| [name, named(name)] } : straight).each do |name, (x, y)|
+            index = @loop.vertex_at(x, y)
+            changed = index && @loop.without_corner(index, size, arc: arc)
+            @loop = changed || raise(Impossible.new("The corner #{name} leaves no room for that.", remedy: 'Make it smaller.'))
+          end
         end
 
         def blank
@@ -31,11 +31,25 @@ module VastLattice
 
         private
 
-        # The corners of the box, by name.
+        def named(name)
+          @corners[name.downcase] ||
+            raise(Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
+        end
+
+        # Every corner between two lines, by its place.
+        def straight
+          edges = @loop.edges
+          found = edges.each_index.select { |index| edges[index - 1].last.zero? && edges[index].last.zero? }
+          raise Impossible.new('This outline has no corners.', remedy: 'Suppress this step here.') if found.empty?
+
+          found.to_h { |index| ["at #{edges[index].first(2).map { |at| Units::Format.number(at) }.join(', ')}", edges[index].first(2)] }
+        end
+
+        # The corners of the box that the outline has, by name.
         def ends
           { 'bottom' => @box.bottom, 'top' => @box.top }.flat_map do |vertical, y|
             { 'left' => @box.left, 'right' => @box.right }.map { |horizontal, x| ["#{vertical}_#{horizontal}", [x, y]] }
-          end.to_h
+          end.to_h.select { |_, (x, y)| @loop.vertex_at(x, y) }
         end
 
         def front

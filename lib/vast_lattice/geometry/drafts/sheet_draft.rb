@@ -24,13 +24,14 @@ module VastLattice
           lay_out
         end
 
-        # Rounds or chamfers a corner of the base or of a flange. Raises Impossible.
-        def corner(name, size, arc:, wall: nil)
-          @corners << [panel(wall).name, name, size, arc]
+        # Rounds or chamfers corners of the base or of a flange, of those names or all four. Raises Impossible.
+        def corners(names, size, arc:, wall: nil)
+          before = @corners.dup
+          (names || Panel::CORNERS).each { |name| @corners << [panel(wall).name, name, size, arc] }
           lay_out
           @panels.each(&:outline)
         rescue Impossible
-          @corners.pop
+          @corners = before
           lay_out
           raise
         end

@@ -8,7 +8,6 @@ module VastLattice
       module Corner
         extend Reshaping
 
-        ALL = %w[bottom_left bottom_right top_right top_left].freeze
         MEASURES = [Family::Measure.new(name: 'corners', label: 'corners', kind: 'text', default: 'all'),
                     Family::Measure.new(name: 'form', label: 'form', kind: 'choice', choices: %w[radius chamfer], default: 'radius'),
                     Family::Measure.new(name: 'size', label: 'size', begins: '5 mm')].freeze
@@ -19,8 +18,9 @@ module VastLattice
         def self.stocks = %w[plate folded_sheet]
 
         def self.reshape(draft, feature, numbers)
-          named = numbers['corners'].strip.downcase == 'all' ? ALL : numbers['corners'].split(/[\s,]+/)
-          named.each { |name| draft.corner(name, numbers['size'], arc: numbers['form'] == 'radius', wall: feature.face) }
+          all = numbers['corners'].strip.casecmp?('all')
+          draft.corners(all ? nil : numbers['corners'].split(/[\s,]+/), numbers['size'], arc: numbers['form'] == 'radius',
+                                                                                         wall: feature.face)
         end
 
         def self.callout(texts) = "#{texts['form'] == 'radius' ? 'R' : 'C'}#{texts['size']}"
