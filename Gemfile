@@ -3,8 +3,11 @@
 source 'https://rubygems.org'
 
 # Core: values, geometry, files.
+gem 'caxlsx', '~> 4.2'
 gem 'ffi-geos', '~> 2.5'
 gem 'json_schemer', '~> 2.4'
+gem 'nokogiri', '~> 1.18'
+gem 'rubyzip', '~> 2.4'
 gem 'zeitwerk', '~> 2.6.18'
 
 # Web and storage.

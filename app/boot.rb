@@ -12,7 +12,8 @@ module VastLattice
     LOADER = Zeitwerk::Loader.new
     LOADER.push_dir(File.join(ROOT, 'app'), namespace: VastLattice)
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
-    LOADER.inflector.inflect('api' => 'API')
+    LOADER.inflector.inflect('api' => 'API', 'tables_api' => 'TablesAPI', 'imports_api' => 'ImportsAPI', 'lattice_api' => 'LatticeAPI',
+                             'json_resource' => 'JSONResource')
     LOADER.setup
 
     # Connects to the database and migrates it.

@@ -20,7 +20,7 @@ module VastLattice
       Rack::Builder.new do
         use Rack::Session::Cookie, key: 'lattice', secret: secret, same_site: :lax, httponly: true
         use ForgeryGuard
-        map('/api/families') { run API }
+        map('/api/families') { run Rack::Cascade.new([TablesAPI, ImportsAPI, LatticeAPI, API]) }
         map('/families') { run Rack::Cascade.new([Families, Downloads, Workspace]) }
         map('/person') { run Persons }
         map('/') { run Home }

@@ -34,11 +34,13 @@ module VastLattice
       end
       private_class_method :read_kind
 
-      # Writes what a patch changed; +elements+ are the elements after it.
-      def self.write(record, patch, elements)
+      # Writes what a patch changed; +family+ is the family after it.
+      def self.write(record, patch, family)
         header = patch.bodies.find { |key, _, _| key == Family::Elements::HEADER }
         record.assign_attributes(name: header.last['name'], body: header.last.except('name')) if header&.last
-        RECORDS.each { |kind, records| write_kind(record.id, kind, records, patch, elements) }
+        # Only a new order asks for elements that the patch does not hold.
+        elements = patch.orders.any? ? Family::Elements.of(family) : nil
+        RECORDS.each { |kind, records| write_kind(record.id, kind, records, patch, [family, elements]) }
       end
 
       def self.write_kind(family_id, kind, records, patch, elements)
@@ -48,7 +50,7 @@ module VastLattice
           records.where(family_id: family_id, owner: owner, name: keys.map(&:last)).delete_all
         end
         touched = mine.select(&:last).map(&:first) | moved(kind, patch)
-        rows(family_id, kind, touched, elements).each_slice(1000) { |slice| records.upsert_all(slice) }
+        rows(family_id, kind, touched, patch, *elements).each_slice(1000) { |slice| records.upsert_all(slice) }
       end
       private_class_method :write_kind
 
@@ -60,13 +62,13 @@ module VastLattice
       end
       private_class_method :moved
 
-      def self.rows(family_id, kind, keys, elements)
-        positions = elements.orders.select { |(own_kind, _), _| own_kind == kind }
-                            .transform_values { |names| names.each_with_index.to_h }
+      def self.rows(family_id, kind, keys, patch, family, elements)
+        bodies = patch.bodies.to_h { |key, _, after| [key, after] }
+        positions = Hash.new { |found, owner| found[owner] = Family::Elements.names(family, kind, owner).each_with_index.to_h }
         keys.filter_map do |key|
           _, owner, name = key
-          body = elements.bodies[key] or next
-          { family_id: family_id, owner: owner, name: name, body: body, position: positions.fetch([kind, owner]).fetch(name) }
+          body = bodies.fetch(key) { elements.bodies[key] } or next
+          { family_id: family_id, owner: owner, name: name, body: body, position: positions[owner].fetch(name) }
         end
       end
       private_class_method :rows

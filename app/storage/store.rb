@@ -28,29 +28,33 @@ module VastLattice
 
       # Stores a new family; returns it Stored. Raises Refused when it has errors.
       def create(family, person:)
-        plan = checked(family, [])
+        plan = checked(family, nil)
         record = FamilyRecord.transaction do
           made = FamilyRecord.create!(slug: fresh_slug(family), name: family.name, body: {})
-          nothing = Family::Elements.of(Family.new(name: family.name))
-          write(made, nothing, Family::Elements.of(family), person: person, summary: "Family #{family.name} made")
+          patch = Family::Elements.patch(Family.new(name: family.name), family)
+          write(made, patch, family, person: person, summary: "Family #{family.name} made")
           made
         end
         keep(record, plan)
       end
 
-      # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that
-      # the person saw. Raises Missing, Stale, Refused, or what the edit raises; then nothing is stored.
+      # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
+      # what others changed since stays, and an edit of what they changed is Stale. Raises Missing, Stale, Refused, or
+      # what the edit raises; then nothing is stored.
       def edit(slug, version:, person:)
         FamilyRecord.transaction do
-          current = locked(slug, version)
+          current = locked(slug)
           changed = yield current.family
-          plan = checked(changed, current.plan.errors)
-          before = Family::Elements.of(current.family)
-          after = Family::Elements.of(changed)
-          next current if before == after
+          next current if changed.equal?(current.family)
+
+          patch = Family::Elements.patch(current.family, changed)
+          next current if patch.empty?
+
+          refuse_overlap(current, version, patch)
+          plan = checked(changed, current.plan)
+          write(current.record, patch, changed, person: person, summary: summary(current.family, changed))
 
           ChangeRecord.where(family_id: current.record.id, status: 'undone').update_all(status: 'dropped')
-          write(current.record, before, after, person: person, summary: summary(current.family, changed))
           keep(current.record, plan)
         end
       end
@@ -63,6 +67,22 @@ module VastLattice
 
       # The history, latest first: ChangeRecords.
       def history(slug, limit: 50) = ChangeRecord.where(family_id: record(slug).id).order(number: :desc).limit(limit)
+
+      # The version that is stored now.
+      def version(slug) = record(slug).version
+
+      # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
+      def since(slug, version) = changes_since(record(slug), version).last(50)
+
+      # The family as it was at an earlier version, Stored, or nil where its history does not reach back so far.
+      def at(slug, version)
+        current = find(slug)
+        return current if version == current.version
+        return unless version.between?(2, current.version - 1)
+
+        plan = @plans.fetch([current.record.id, version]) { Plan.of(earlier(current, version), before: current.plan) }
+        Stored.new(current.record, plan)
+      end
 
       # [what undo would take back, what redo would bring back], as summaries or nil.
       def next_steps(slug)
@@ -84,24 +104,37 @@ module VastLattice
         Stored.new(record, plan)
       end
 
-      def locked(slug, version)
-        found = FamilyRecord.lock.find_by(slug: slug) || raise(Missing, slug)
-        return stored(found) if version.nil? || found.version == version
+      def locked(slug) = stored(FamilyRecord.lock.find_by(slug: slug) || raise(Missing, slug))
 
-        raise Stale, ChangeRecord.where(family_id: found.id).where('number >= ?', version).order(:number).to_a
+      def refuse_overlap(current, version, patch)
+        return if version.nil? || current.version == version
+
+        meanwhile = changes_since(current.record, version)
+        raise Stale, meanwhile if meanwhile.empty? || Overlap.new(patch, meanwhile.map do |change|
+          Family::Elements::Patch.from_tree(change.patch)
+        end).any?
       end
 
-      # Compiles a family; refuses errors that it did not have before.
-      def checked(family, known)
-        plan = Plan.of(family)
-        fresh = plan.errors - known
+      def earlier(current, version)
+        changes_since(current.record, version).reverse.reduce(current.family) do |family, change|
+          Family::Elements::Patch.from_tree(change.patch).reversed.applied(family)
+        end
+      end
+
+      def changes_since(record, version) = ChangeRecord.where(family_id: record.id).where('number >= ?', version).order(:number).to_a
+
+      # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
+      # cannot be read there is a finding of its row.
+      def checked(family, before)
+        plan = Plan.of(family, before: before)
+        fresh = plan.breaking - (before ? before.breaking : [])
         raise Refused, fresh if fresh.any?
 
         plan
       end
 
-      def write(record, before, after, person:, summary:, kind: 'edit')
-        patch = before.patch_to(after)
+      # Writes a patch; +after+ is the family that it leads to.
+      def write(record, patch, after, person:, summary:, kind: 'edit')
         number = record.version
         record.version += 1
         ElementTables.write(record, patch, after)
@@ -111,15 +144,15 @@ module VastLattice
 
       def step(slug, person, kind, status, choose)
         FamilyRecord.transaction do
-          current = locked(slug, nil)
+          current = locked(slug)
           change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
           next current if change.nil? || change.number == 1
 
-          before = Family::Elements.of(current.family)
-          after = before.apply(yield(Family::Elements::Patch.from_tree(change.patch)))
+          patch = yield(Family::Elements::Patch.from_tree(change.patch))
+          after = patch.applied(current.family)
           change.update!(status: status)
-          write(current.record, before, after, person: person, summary: "#{kind.capitalize}: #{change.summary}", kind: kind)
-          keep(current.record, Plan.of(after.family))
+          write(current.record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}", kind: kind)
+          keep(current.record, Plan.of(after, before: current.plan))
         end
       end
 

@@ -3,13 +3,7 @@
 module VastLattice
   module Web
     # The JSON API (docs/api.md). The screens use it, and so can other programs.
-    class API < Base
-      LARGEST_BODY = 25_000_000
-
-      before do
-        content_type :json
-      end
-
+    class API < JSONResource
       get '/' do
         answer(families: store.all.map { |stored| summary(stored) })
       end
@@ -59,7 +53,10 @@ module VastLattice
         stored = store.find(slug)
         outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
         target = stored.plan.symbols[params['target']] || raise(Plan::PickError, "There is no name \"#{params['target']}\".")
-        answer(outcome.because(target.name).to_tree.merge('measures' => FeatureFacts.new(Geometry::Model.of(outcome), target).lines))
+        answer(outcome.because(target.name).to_tree.merge('drives' => Plan::Dependencies.new(stored.plan).driven(target),
+                                                          'measures' => FeatureFacts.new(
+                                                            Geometry::Model.of(outcome), target
+                                                          ).lines))
       end
 
       get '/:slug/variants' do |slug|
@@ -76,7 +73,7 @@ module VastLattice
         stored = store.edit(slug, version: given['version'], person: person) do |family|
           edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
         end
-        answer(changed(slug, stored))
+        answer(changed(slug, stored).merge(resolved(stored)))
       end
 
       post('/:slug/undo') { |slug| answer(changed(slug, store.undo(slug, person: person))) }
@@ -87,70 +84,44 @@ module VastLattice
         answer(Checks::Trial.new(store.find(slug).plan).run(given.fetch('text', ''), given.fetch('like', {}), pick))
       end
 
-      # Reads a CSV against a table and tells the differences; stores nothing.
-      post '/:slug/tables/:table/preview' do |slug, table|
-        stored = store.find(slug)
-        changed = imported(stored, table)
-        plan = Plan.of(changed)
-        raise Storage::Refused, plan.errors if plan.errors.any?
-
-        found = changed.table(table)
-        answer(Checks::ImportPreview.new(stored.plan, plan).to_tree
-               .merge(version: stored.version, edit: { 'do' => 'replace_table', 'table' => found.name,
-                                                       'columns' => found.columns.map(&:to_tree), 'rows' => found.rows.map(&:to_tree) }))
+      # What others changed since a version, and what the edits from one version to another touch.
+      get '/:slug/since' do |slug|
+        changes = store.since(slug, params['version'].to_i)
+        answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') })
       end
 
-      error(JSON::ParserError) { fail_json(400, 'The request is not well-formed JSON.', nil) }
-      error(Storage::Missing, Sinatra::NotFound) { |e| fail_json(404, e.is_a?(VastLattice::Error) ? e.message : 'There is no such address.', nil) }
-      error(Rights::Denied) { |e| fail_json(403, e.message, e.remedy) }
-      error(Storage::Stale) { |e| fail_json(409, e.message, e.remedy) }
-      error(Storage::Refused) { |e| fail_json(422, e.message, e.remedy, findings: e.findings.map(&:to_tree)) }
-      error(Formula::Error) { |e| fail_json(422, e.message, e.remedy, findings: [{ 'span' => [e.span.start, e.span.length] }]) }
-      error(Exchange::TableCSV::Unreadable) { |e| fail_json(422, 'The file cannot be taken.', nil, problems: e.problems) }
-      error(VastLattice::Error) { |e| fail_json(422, e.message, e.remedy) }
+      get '/:slug/steps' do |slug|
+        undo, redo_step = store.next_steps(slug)
+        answer(undo: undo, redo: redo_step)
+      end
+
+      get '/:slug/blast' do |slug|
+        before, after = %w[from till].map { |key| store.at(slug, params[key].to_i) }
+        refuse('The history does not reach back so far.') unless before && after
+        answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree)
+      end
 
       private
 
-      def reading_only? = request.path_info.end_with?('/try', '/preview')
-
-      def pick = PickParams.read(params)
       def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree
-      def answer(data) = JSON.generate(data)
-
-      # The JSON object that was sent.
-      def given
-        @given ||= begin
-          refuse('The request is too large.') if request.content_length.to_i > LARGEST_BODY
-          parsed = JSON.parse(request.body.read, max_nesting: 20)
-          parsed.is_a?(Hash) ? parsed : refuse('The request must be a JSON object.')
-        end
-      end
-
-      def refuse(message) = raise(VastLattice::Error, message)
-
-      def imported(stored, table)
-        found = stored.family.table(table) || refuse("There is no table \"#{table}\".")
-        read = Exchange::TableCSV.read(given.fetch('csv', ''), found, Exchange::TableCSV.units(stored.plan))
-        stored.family.with(tables: stored.family.tables.map { |other| other.equal?(found) ? read : other })
-      end
 
       def changed(slug, stored)
         undo, redo_step = store.next_steps(slug)
         state(stored).merge('undo' => undo, 'redo' => redo_step)
       end
 
+      # The rows that a grid shows, if it asks for them: sheet=TABLE, rows=NUMBERS.
+      def resolved(stored)
+        table = stored.family.table(params['sheet'].to_s)
+        return {} unless table && stored.plan.runnable?
+
+        numbers = params['rows'].to_s.split(',').first(TablesAPI::MOST).map(&:to_i)
+        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan)).to_tree(numbers) }
+      end
+
       def summary(stored)
         { slug: stored.slug, name: stored.family.name, code: stored.family.code, version: stored.version,
           variants: stored.family.variant_count, findings: stored.plan.findings.size }
-      end
-
-      def fail_json(code, message, remedy, **more)
-        status code
-        JSON.generate(error: { message: message, remedy: remedy, **more }.compact)
-      end
-
-      def fail_page(code, error, message = nil, remedy = nil)
-        fail_json(code, message || error&.message, remedy || error&.remedy)
       end
     end
   end

@@ -11,8 +11,7 @@ module VastLattice
       get '/:slug/:stage' do |slug, verb|
         stage = Stage.find(verb) || raise(Sinatra::NotFound)
         stored = store.find(slug)
-        @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, from: params['from'].to_i.clamp(0, 100_000),
-                                                                                 open: params['open'].to_s)
+        @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s)
         @title = "#{stored.family.name} · #{stage.title}"
         erb :workspace
       end

@@ -4,17 +4,20 @@ module VastLattice
   module Web
     # What the pages of a workspace show.
     class WorkspacePage
-      LATTICE_COLUMNS = 60
       LISTED_VARIANTS = 100
+      # Rows above which one types the name of a row instead of choosing it from a list.
+      LONG = 200
+      # Tabs of the stage Vary beside those of the tables: [name, title].
+      VIEWS = [%w[gallery Gallery], %w[compare Compare], %w[combine Combine], ['numbers', 'Part numbers']].freeze
 
-      attr_reader :stored, :stage, :state, :from, :open
+      attr_reader :stored, :stage, :state, :open
 
-      # +from+ is the first column of a lattice that is too wide for one page; +open+ names the step of a recipe whose
-      # fields are shown: a feature, or stock:PART.
-      def initialize(stored, stage, pick, store, from: 0, open: nil)
+      # +open+ names the step of a recipe whose
+      # fields are shown: a feature, or stock:PART; +tab+ is a table or a view of Vary.
+      def initialize(stored, stage, pick, store, open: nil, tab: nil)
+        @tab = tab
         @stored = stored
         @stage = stage
-        @from = from
         @open = open
         @state = ViewState.new(stored, pick)
         @store = store
@@ -26,6 +29,15 @@ module VastLattice
       def pick = state.pick
       def query = PickParams.query(pick)
 
+      def long?(table) = table.rows.size > LONG
+
+      # The tab of Vary: a name of VIEWS, or of a table; "new" where there is none yet.
+      def tab
+        return @tab if VIEWS.any? { |name, _| name == @tab } || @tab == 'new'
+
+        (family.table(@tab) || family.tables.first)&.name || 'new'
+      end
+
       # Everything the page's scripts begin with.
       def start
         undo, redo_step = @store.next_steps(slug)
@@ -34,21 +46,6 @@ module VastLattice
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
                             'names' => plan.targets.map(&:name))
-      end
-
-      # Title of a parameter or a state, for people.
-      def title_of(name)
-        target = plan.symbols[name]
-        return name unless target
-
-        return target.subject.title if target.value?
-
-        "#{target.subject.title}: #{target.state? ? "#{Plan::Target::STATE_WORDS[target.kind].first} or not" : target.kind}"
-      end
-
-      def unit_of(name)
-        target = plan.symbols[name]
-        target&.value? ? target.unit.symbol : ''
       end
 
       # Whether a kind of feature is on a face that can be chosen.
@@ -79,27 +76,19 @@ module VastLattice
         end
       end
 
-      # Parameters and states that no table decides yet.
+      # What no table decides yet, by what it is: {heading => Targets}.
       def free_targets
-        taken = family.tables.flat_map(&:columns).map { |column| column.target.downcase }
-        plan.symbols.column_names.map { |name| plan.symbols[name] }
-            .reject { |target| taken.include?(target.name.downcase) || target.computed? }
+        taken = family.tables.flat_map(&:columns).to_h { |column| [column.target.downcase, true] }
+        free = plan.symbols.column_names.map do |name|
+          plan.symbols[name]
+        end.reject { |target| taken[target.name.downcase] || target.computed? }
+        free.group_by { |target| TableSheet::GROUPS.fetch(target.kind) }
       end
 
       # Parameters that a form does not ask for yet.
       def unasked(form)
         asked = form.fields.map { |field| field.ask.downcase }
         family.parameters.reject { |parameter| asked.include?(parameter.name.downcase) }
-      end
-
-      def lattice(table) = Checks::Lattice.new(plan, table, pick, range: from...(from + LATTICE_COLUMNS))
-
-      # Where other parts of a wide lattice are: [words, from] pairs.
-      def lattice_pages(table)
-        size = table ? table.rows.size : 0
-        earlier = [['Earlier variants', [from - LATTICE_COLUMNS, 0].max]] if from.positive?
-        later = [['Later variants', from + LATTICE_COLUMNS]] if from + LATTICE_COLUMNS < size
-        [*earlier, *later]
       end
 
       def history = @store.history(slug, limit: 30)
@@ -113,16 +102,6 @@ module VastLattice
       end
 
       def sampled = @sampled ||= variants.first(Checks::Trial::MOST)
-
-      # Data of a variant table for the grid.
-      def grid(table)
-        { 'name' => table.name, 'columns' => table.columns.map { |column| grid_column(column) },
-          'rows' => table.rows.map do |row|
-            { 'name' => row.name, **table.columns.to_h do |column|
-              [column.target, row.cells[column.target].to_s]
-            end }
-          end }
-      end
 
       # What rule effects can be picked, for the rule editor.
       def effect_kinds
@@ -140,21 +119,6 @@ module VastLattice
       def measure_tree(measure)
         { 'name' => measure.name, 'label' => measure.label, 'unit' => measure.unit, 'kind' => measure.kind, 'choices' => measure.choices,
           'default' => measure.default, 'hint' => measure.hint, 'begins' => measure.asked? ? measure.example : measure.default.to_s }
-      end
-
-      def grid_column(column)
-        target = plan.symbols[column.target]
-        { 'target' => column.target, 'title' => title_of(column.target), 'unit' => column.unit || unit_of(column.target),
-          'choices' => cell_choices(target), 'number' => target ? target.type.number? : false }
-      end
-
-      def cell_choices(target)
-        return [] unless target
-        return Plan::Target::STATE_WORDS[target.kind] if target.state?
-        return target.type.choices unless target.value?
-        return %w[yes no] if target.type.boolean?
-
-        target.subject.choices
       end
 
       def pickable_parameter(target)

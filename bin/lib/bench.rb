@@ -13,7 +13,7 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows picture slider hostile].freeze
+  NAMES = %w[reference large rows picture slider vary hostile].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -119,6 +119,15 @@ class Bench
       done([times, requests]);
     })();
   JS
+
+  # A table of 5,000 rows and 30 columns in a browser: until it can be used, from Enter to the result, from frame to frame
+  # while it scrolls, and bringing it in as XLSX; the same scrolling of a lattice of 60 features by 1,000 variants. The
+  # wanted figures stand in docs/performance.md.
+  def vary
+    require_relative 'served'
+    require_relative 'bench_vary'
+    Served.run { |address| BenchVary.new(address).lines }
+  end
 
   # Runs some benchmarks: {name => lines}.
   def run(names) = names.to_h { |name| [name, public_send(name)] }

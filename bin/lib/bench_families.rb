@@ -40,6 +40,44 @@ module BenchFamilies
                                   'tables' => large_tables(rows), 'rules' => Array.new(25) { |index| large_rule(index) })
   end
 
+  # The large family with a table of 5,000 rows and 30 columns, no two rows alike.
+  def self.long
+    columns = Array.new(26) { |index| "n#{index}" }
+    rows = Array.new(5000) do |row|
+      { 'name' => "r#{row}", 'cells' => columns.each_with_index.to_h { |name, column| [name, long_cell(name, row, column)] } }
+    end
+    family = large
+    others = family.tables.drop(1).map { |table| table.with(columns: [], rows: table.rows.map { |row| row.with(cells: {}) }) }
+    sizes = VastLattice::Family::Table.from_tree('name' => 'sizes', 'columns' => columns.map do |name|
+      { 'target' => name }
+    end, 'rows' => rows)
+    family.with(name: 'Long', patterns: { 'part_number' => 'L-{n0}' }, tables: [sizes, *others])
+  end
+
+  def self.long_cell(name, row, column)
+    return %w[oak ash elm][(row + column) % 3] if name.start_with?('c')
+
+    (name == 'n0' ? 100 + row : 100 + (((row * 7) + (column * 13)) % 900)).to_s
+  end
+
+  # 60 features by 1,000 variants, for the lattice.
+  def self.wide
+    features = Array.new(60) do |index|
+      { 'name' => "h#{index}", 'kind' => 'hole', 'diameter' => '4 mm',
+        'horizontal' => { 'from' => 'left', 'offset' => "#{8 + (index * 14)} mm" },
+        'built_when' => ("size > #{100 + (index * 10)} mm" if index % 3 == 1) }.compact
+    end
+    rows = Array.new(1000) do |row|
+      { 'name' => "v#{row}", 'cells' => { 'size' => (100 + row).to_s, 'h5.built' => row.odd? ? 'built' : 'suppressed' } }
+    end
+    stock = { 'kind' => 'plate', 'width' => '900 mm', 'height' => '60 mm', 'thickness' => '4 mm' }
+    VastLattice::Family.from_tree(
+      'name' => 'Wide', 'parameters' => [{ 'name' => 'size', 'kind' => 'number', 'unit' => 'mm', 'default' => '100 mm' }],
+      'parts' => [{ 'name' => 'plate', 'stock' => stock, 'features' => features }],
+      'tables' => [{ 'name' => 'sizes', 'columns' => [{ 'target' => 'size' }, { 'target' => 'h5.built' }], 'rows' => rows }]
+    )
+  end
+
   def self.large_parameters
     numbers = Array.new(26) do |index|
       { 'name' => "n#{index}", 'default' => "#{100 + (index * 7)} mm", 'least' => '10 mm', 'most' => '5 m' }

@@ -30,7 +30,10 @@ class Shots
       width.dispatchEvent(new Event('change'));
     JS
     'name' => ["#{FRAME}/name", "document.querySelectorAll('.name-button')[9].click()"],
-    'vary' => ["#{FRAME}/vary", ''],
+    'vary' => ["#{FRAME}/vary?row[size]=SF-0800", ''],
+    'vary-series' => ["#{FRAME}/vary?row[size]=SF-0500", <<~JS],
+      document.querySelector('.sheet-view').dispatchEvent(new KeyboardEvent('keydown', { key: 's', altKey: true, bubbles: true }));
+    JS
     'vary-import' => ["#{FRAME}/vary", <<~JS],
       fetch(document.querySelector('a[download]').href).then((answer) => answer.text()).then((csv) => {
         const edited = csv.replace('SF-0800,800', 'SF-0800,590').replace('SF-1000,1000,100', 'SF-1000,1000,110');
@@ -41,6 +44,11 @@ class Shots
         input.dispatchEvent(new Event('change'));
       });
     JS
+    'vary-gallery' => ["#{FRAME}/vary?tab=gallery", ''],
+    'vary-compare' => ["#{FRAME}/vary?tab=compare&row[size]=SF-0630", ''],
+    'vary-combine' => ['/families/roller/vary?tab=combine', <<~JS],
+      setTimeout(() => document.querySelector('button.pair.is-refused').click(), 1200);
+    JS
     'rule' => ["#{FRAME}/rule", "document.querySelector('.rule-head .press').click()"],
     'guide' => ["#{FRAME}/guide", <<~JS],
       const slider = document.getElementById('ask-quick-length');
@@ -48,13 +56,17 @@ class Shots
       slider.dispatchEvent(new Event('input'));
       document.querySelector('[data-choice=painted]').click();
     JS
-    'prove' => ["#{FRAME}/prove", "document.querySelector('[aria-label=\"Windows in SF-2500: suppressed by rule\"]').click()"],
+    'prove' => ["#{FRAME}/prove", <<~JS],
+      document.querySelector('[aria-label="Windows in SF-2500: suppressed by rule"]').dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+    JS
     'release' => ["#{FRAME}/release", '']
   }.freeze
 
-  def take
+  # Takes the pictures of those names, or all.
+  def take(names)
     FileUtils.mkdir_p(FOLDER)
-    Served.run { |address| VIEWS.each { |name, (path, script)| picture(name, address + path, script) } }
+    views = names.empty? ? VIEWS : VIEWS.slice(*names)
+    Served.run { |address| views.each { |name, (path, script)| picture(name, address + path, script) } }
   end
 
   private
@@ -69,4 +81,4 @@ class Shots
   end
 end
 
-Shots.new.take
+Shots.new.take(ARGV)

@@ -40,6 +40,9 @@ module VastLattice
     def features = parts.flat_map(&:features)
     def feature(name) = find(features, name)
 
+    # The number of the table of that name, as plans and picks count them; nil when there is none.
+    def table_index(name) = tables.index { |table| table.name.casecmp?(name.to_s) }
+
     # The tables of which a variant picks a row each.
     def variant_tables = tables.reject(&:lookup?)
 

@@ -11,6 +11,9 @@ module VastLattice
     LONGEST = 2000
     # Deepest nesting of brackets, conditionals and operators.
     DEEPEST = 60
+    # What whole plans compiled to, by source.
+    COMPILED = Memo.new(96)
+    private_constant :COMPILED
 
     BOOLEAN = Type.new(kind: :boolean)
     TEXT = Type.text
@@ -27,6 +30,9 @@ module VastLattice
     # Turns source from the Emitter into what it says, usually a lambda. The only place where source is
     # evaluated.
     def self.compile(source, label = 'formula') = Runtime.module_eval(source, label, 1)
+
+    # The same, remembered by its source: plans of families that differ in plain values only share it.
+    def self.compiled(source, label) = COMPILED.fetch([source, label]) { compile(source, label) }
 
     # The value of a typed tree that uses no names but lists.
     def self.value(typed, lists = []) = compile("lambda { |lists| #{Emitter.settled(typed)} }").call(lists)

@@ -10,11 +10,11 @@ module VastLattice
       @lock = Mutex.new
     end
 
+    # What is kept under the key, or nil.
+    def [](key) = @lock.synchronize { (kept = @kept.delete(key)) && (@kept[key] = kept) }
+
     # What is kept under the key, or what the block makes.
-    def fetch(key)
-      found = @lock.synchronize { (kept = @kept.delete(key)) && (@kept[key] = kept) }
-      found || keep(key, yield)
-    end
+    def fetch(key) = self[key] || keep(key, yield)
 
     # Keeps a thing that is made already; returns it.
     def keep(key, made)

@@ -60,6 +60,11 @@ module VastLattice
       @findings ||= FindingsReader.new(self).findings(@raw_findings)
     end
 
+    # Whether this outcome finds the same as another one of the same pick, as far as that can be told without wording it.
+    def finds_the_same?(other)
+      @raw_findings == other.raw_findings && [plan, other.plan].all? { |own| own.errors.empty? && own.family.alternatives.empty? }
+    end
+
     # Prices that rules add, rounded to the cent per line: Lines.
     def prices = lines.select { |line| line.list == 'price' }
 
@@ -98,5 +103,9 @@ module VastLattice
     def ==(other)
       other.is_a?(Outcome) && [values, deciders, limits, findings] == [other.values, other.deciders, other.limits, other.findings]
     end
+
+    protected
+
+    attr_reader :raw_findings
   end
 end

@@ -13,6 +13,9 @@ module VastLattice
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)
 
+    # Whether it is a cell of a variant table.
+    def cell? = path[0] == 'tables' && path[2] == 'rows' && path[4] == 'cells'
+
     # Readable text, outermost first.
     def to_s
       words = []

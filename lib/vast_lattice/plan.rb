@@ -6,24 +6,26 @@ module VastLattice
   class Plan
     # Solids, pictures and meshes that a plan remembers.
     REMEMBERED = 16
+    # Masses and sizes that a plan remembers: a few numbers each.
+    FIGURES = 50_000
 
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo, :figures
 
-    # Compiles a family.
-    def self.of(family) = new(family)
+    # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
+    def self.of(family, before: nil) = new(family, before)
 
-    def initialize(family)
+    def initialize(family, before = nil)
       @family = family
-      @memo = Memo.new(REMEMBERED)
-      @symbols = Symbols.new(family)
-      reader = Reader.new(@symbols)
-      @bound = Binder.new(family, reader).bind
-      found = @symbols.findings + reader.findings
-      compile(found) if found.none?(&:error?)
-      found += form_findings(reader) + Advice.new(@bound, family, lists).findings
+      same = before && same_shapes?(before.family)
+      @memo = same ? before.memo : Memo.new(REMEMBERED)
+      @figures = same ? before.figures : Memo.new(FIGURES)
+      found = bind(family, before)
+      @nothing = Array.new(targets.size).freeze
+      compile(found)
+      found += form_findings + Advice.new(@bound, family, lists).findings
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
     end
@@ -41,32 +43,49 @@ module VastLattice
 
     def errors = findings.select(&:error?)
 
+    # Errors that keep the plan from running: all but those of single cells, which concern their row only.
+    def breaking = errors.reject { |finding| finding.place&.cell? }
+
     # The outcome for a Pick. Raises Broken, or PickError for a pick that does not fit the family.
     def outcome(pick = Pick.new)
       ensure_runnable
       Outcome.of(self, PickReader.new(self).read(pick))
     end
 
+    # The outcome for rows alone, given as their numbers by table (nil where none is picked). Raises Broken.
+    def outcome_at(rows)
+      ensure_runnable
+      nothing = @nothing
+      Outcome.of(self, FoundPick.new(rows: rows, answers: nothing, overrides: nothing, pick: nil))
+    end
+
     # Raises Broken if the family has errors.
     def ensure_runnable
       return if runnable?
 
-      raise Broken.new("The family #{family.name} has errors: #{errors.first}", remedy: 'Mend them first.')
+      raise Broken.new("The family #{family.name} has errors: #{breaking.first}", remedy: 'Mend them first.')
     end
 
     private
 
     def compile(found)
+      return if found.any? { |finding| finding.error? && !finding.place&.cell? }
+
       order = Order.new(bound)
       if order.cycle
         @cyclic = [cycle_finding(order.cycle)]
         return
       end
-      return if found.any?(&:error?)
 
       @program = Program.new(bound, order, lists)
       @shape_program = ShapeProgram.new(bound, lists)
       @labels = Labels.new(bound.patterns, targets, lists)
+    end
+
+    # Solids depend on what the parts say and on the numbers that they are remembered by.
+    def same_shapes?(other)
+      %i[parts parameters materials].all? { |list| family.public_send(list).equal?(other.public_send(list)) } &&
+        family.variant_tables.size == other.variant_tables.size
     end
 
     def cycle_finding(names)
@@ -75,6 +94,39 @@ module VastLattice
                   message: "These depend on each other in a circle: #{names.join(' → ')}.")
     end
 
-    def form_findings(reader) = FormBinder.new(family, reader).findings
+    def form_findings = FormBinder.new(family, Reader.new(symbols)).findings
+
+    # Reads the family; returns what is wrong with it. Where only cells differ from the plan +before+, everything else is
+    # taken from there.
+    def bind(family, before)
+      followed = before if before && cells_alone?(before, family)
+      @symbols = followed ? followed.symbols.following(family) : Symbols.new(family)
+      reader = Reader.new(@symbols)
+      binder = Binder.new(family, reader, before: before)
+      @bound = followed ? followed.bound.with(tables: binder.tables) : binder.bind
+      @settled = followed ? followed.settled : (@symbols.findings + reader.findings).reject { |finding| finding.place&.cell? }
+      @settled + reader.findings.select { |finding| finding.place&.cell? }
+    end
+
+    def cells_alone?(before, family)
+      return false unless before.runnable? && before.lists.empty?
+
+      others = Family.fields.keys - [:tables]
+      others.all? { |field| family.public_send(field).equal?(before.family.public_send(field)) } &&
+        family.tables.size == before.family.tables.size && family.tables.zip(before.family.tables).all? do |now, then_|
+                                                             same_frame?(now, then_)
+                                                           end
+    end
+
+    # Whether two tables differ in cells alone.
+    def same_frame?(one, other)
+      one.equal?(other) || (one.name == other.name && one.columns.equal?(other.columns) && one.default_row == other.default_row &&
+        one.rows.size == other.rows.size && one.rows.zip(other.rows).all? { |row, before| row.equal?(before) || row.name == before.name })
+    end
+
+    protected
+
+    # What is wrong with all but the cells.
+    attr_reader :settled
   end
 end

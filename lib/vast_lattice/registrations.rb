@@ -45,6 +45,10 @@ module VastLattice
   Family::FEATURE_KINDS.register(Geometry::Features::Engraving)
   Family::FEATURE_KINDS.register(Geometry::Features::Nameplate)
 
+  Exchange::SHEET_FORMATS.register(Exchange::Sheets::CommaText)
+  Exchange::SHEET_FORMATS.register(Exchange::Sheets::OfficeOpen)
+  Exchange::SHEET_FORMATS.register(Exchange::Sheets::OpenDocument)
+
   numbers = %w[number count]
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'number', title: 'number box', kinds: numbers))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'slider', title: 'slider', kinds: numbers))

@@ -6,10 +6,10 @@ module VastLattice
   class Result
     attr_reader :plan, :outcome
 
-    # Resolves a pick. Raises Plan::Broken or Plan::PickError.
-    def initialize(plan, pick = Plan::Pick.new)
+    # Resolves a pick, unless its +outcome+ is there already. Raises Plan::Broken or Plan::PickError.
+    def initialize(plan, pick = Plan::Pick.new, outcome: plan.outcome(pick))
       @plan = plan
-      @outcome = plan.outcome(pick)
+      @outcome = outcome
     end
 
     def model = @model ||= Geometry::Model.of(outcome)
@@ -57,8 +57,7 @@ module VastLattice
 
     # The same as texts with units.
     def fact_texts
-      mass = facts['mass']
-      { 'mass' => mass < 0.1 ? "#{Units::Format.number((mass * 1000).round(3))} g" : "#{Units::Format.number(mass.round(3))} kg",
+      { 'mass' => Checks::Figures.mass_text(facts['mass']),
         'area' => "#{Units::Format.number((facts['area'] / 100).round(2))} cm2",
         'volume' => "#{Units::Format.number((facts['volume'] / 1000).round(2))} cm3",
         'instances' => facts['instances'].to_s, **more_texts }

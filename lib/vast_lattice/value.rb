@@ -46,7 +46,7 @@ module VastLattice
     # Fields and their values, shallow.
     def to_h = self.class.fields.keys.to_h { |name| [name, public_send(name)] }
 
-    def ==(other) = other.class == self.class && other.to_h == to_h
+    def ==(other) = equal?(other) || (other.class == self.class && other.to_h == to_h)
     alias eql? ==
 
     def hash = [self.class, to_h].hash

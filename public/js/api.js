@@ -48,6 +48,10 @@ export const post = (path, body) =>
     body: JSON.stringify(body),
   });
 
+// Sends a file as it is, its name beside it.
+export const send = (path, file) =>
+  ask(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', 'X-File-Name': encodeURIComponent(file.name), 'X-CSRF-Token': token() }, body: file });
+
 // Splits a text at the wrong part: [before, wrong, after].
 export function split(text, span) {
   if (!span) return [text, '', ''];

@@ -1,217 +1,338 @@
-// A variant table as a spreadsheet-like grid (tabulator-tables), its import and its tools.
-import { TabulatorFull } from '/vendor/tabulator/tabulator.js';
-import { post, Refusal, words } from '/js/api.js';
-import { wrongness } from '/js/entry.js';
+// A variant table as a grid: what was typed and what it comes to, edited by hand and by keyboard. Its parts: sheet-view.js
+// is the sheet of cells, grid-cells.js says how cells are drawn, sorted and filtered, grid-keys.js is the clipboard and
+// the keys for rows, grid-tools.js the rows and columns, grid-panels.js what opens above, importing.js what comes from
+// spreadsheets.
+import { SheetView } from '/js/sheet-view.js';
+import { get, words } from '/js/api.js';
+import { query } from '/js/pick.js';
+import { compare, drawCell, passes } from '/js/grid-cells.js';
+import { keys } from '/js/grid-keys.js';
+import { tools } from '/js/grid-tools.js';
+import { panels } from '/js/grid-panels.js';
+import { importing } from '/js/importing.js';
+import { blastWords } from '/js/blast.js';
 
-const PLAIN = /^[+-]?(\d+(\.\d+)?|\.\d+)$/;
+export const NAME = 'name';
+const LABEL = '_label';
 
 export function grid() {
-  // The grid keeps out of Alpine's reactive data, which would wrap all its rows.
-  let table = null;
-  let built = false;
+  // The sheet and what its rows come to keep out of Alpine's reactive data, which would wrap all of them.
+  let view = null;
+  // Kept, because what was clicked may be gone from the page by the time an answer comes.
+  let holder = null;
+  let rows = [];
+  let resolved = new Map();
+  let asked = '';
 
   return {
-    ...wrongness(),
+    ...keys(() => view),
+    ...tools(() => view),
+    ...panels(),
+    ...importing(),
+    sheet: { name: '', title: '', columns: [], rows: [], cells: [] },
+    cell: null,
     problem: '',
-    preview: null,
-    data: null,
-    listener: null,
-    timer: null,
+    blast: null,
+    filtering: false,
+    filters: {},
+    sort: null,
+    listeners: {},
+    timers: {},
 
-    init() {
-      this.data = JSON.parse(this.$root.dataset.grid);
-      table = new TabulatorFull(this.$refs.grid, {
-        data: this.data.rows,
-        index: 'name',
-        rowHeader: { title: 'Variant', field: 'name', frozen: true, resizable: false, editor: 'input', cssClass: 'cell-name', headerSort: false, width: 110 },
-        columns: this.data.columns.map((column) => this.column(column)),
-        layout: 'fitColumns',
-        nestedFieldSeparator: false,
-        maxHeight: '62vh',
-        headerSortClickElement: 'icon',
-        selectableRange: 1,
-        selectableRangeColumns: true,
-        selectableRangeClearCells: true,
-        selectableRangeClearCellsValue: '',
-        editTriggerEvent: 'dblclick',
-        clipboard: true,
-        clipboardCopyStyled: false,
-        clipboardCopyConfig: { rowHeaders: false, columnHeaders: false },
-        clipboardCopyRowRange: 'range',
-        clipboardPasteParser: 'range',
-        clipboardPasteAction: 'range',
-        rowFormatter: (row) => row.getElement().classList.toggle('in-view', row.getData().name === this.inView()),
-        placeholder: 'No rows yet: add the first variant.',
-      });
-      table.on('cellEdited', (cell) => this.edited(cell));
-      table.on('rangeChanged', () => { clearTimeout(this.timer); this.timer = setTimeout(() => this.follow(), 0); });
-      table.on('tableBuilt', () => this.begin());
-      this.listener = () => table.getRows('active').forEach((row) => row.reformat());
-      window.addEventListener('outcome', this.listener);
+    async init() {
+      this.sheet = { ...this.sheet, name: this.$root.dataset.table };
+      holder = this.$root.querySelector('.grid');
+      const sheet = await this.fetchSheet();
+      if (!sheet || !holder.isConnected) return;
+      this.sheet = sheet;
+      rows = this.rowData();
+      view = new SheetView(holder, this.owner());
+      this.listen(holder);
+      this.listeners = { outcome: () => view.redraw(), resize: () => this.fitHeight(), 'feature-picked': (event) => this.pointedFeature(event.detail), 'dimension-picked': (event) => this.pointedDimension(event.detail) };
+      Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
+      this.keep(() => this.reload());
+      holder.setAttribute('aria-label', `Table ${sheet.title}`);
+      this.fitHeight();
+      view.show(this.columnList(), rows);
+      const row = rows.find(({ name }) => name === this.inView()) || rows[0];
+      if (row) view.selectCell(row, (sheet.columns[0] || {}).target || NAME);
     },
 
     destroy() {
-      clearTimeout(this.timer);
-      window.removeEventListener('outcome', this.listener);
-      table.destroy();
-      built = false;
+      Object.values(this.timers).forEach(clearTimeout);
+      Object.entries(this.listeners).forEach(([name, heard]) => window.removeEventListener(name, heard));
+      this.keep(null);
+      if (view) view.destroy();
+      view = null;
     },
 
-    // Begins at the row in view. The grid's own markup lacks a name, and a role between grid and rows, for
-    // those who hear it.
-    begin() {
-      this.$refs.grid.setAttribute('aria-label', `Table ${this.data.name}`);
-      this.$refs.grid.querySelector('.tabulator-tableholder').setAttribute('role', 'rowgroup');
-      this.$refs.grid.querySelector('.tabulator-table').setAttribute('role', 'presentation');
-      const row = table.getRows().find((item) => item.getData().name === this.inView());
-      const [range] = table.getRanges();
-      const cell = row && row.getCells().find((item) => item.getField() !== 'name');
-      if (range && cell) range.setBounds(cell, cell);
-      built = true;
+    get path() { return `${this.api}/tables/${encodeURIComponent(this.sheet.name)}`; },
+
+    async fetchSheet() {
+      try {
+        return await get(this.path);
+      } catch (refusal) {
+        this.problem = words(refusal);
+        return null;
+      }
     },
 
-    inView() { return this.state.pick.rows[this.data.name]; },
-
-    column(column) {
-      const list = column.choices.length > 0 && !column.number;
+    // What the sheet asks of this table.
+    owner() {
       return {
-        title: column.unit ? `${column.title} (${column.unit})` : column.title,
-        field: column.target,
-        headerTooltip: column.target,
-        hozAlign: column.number ? 'right' : 'left',
-        editor: list ? 'list' : 'input',
-        editorParams: list ? { values: ['', ...column.choices], autocomplete: true, freetext: true, allowEmpty: true, listOnEmpty: true } : { selectContents: true },
-        formatter: (cell) => this.shown(cell.getValue(), column),
-        minWidth: 88,
-        headerWordWrap: true,
+        drawCell: (row, column, element) => this.draw(row, column, element),
+        rowClass: (row) => (row.name === this.inView() ? 'in-view' : ''),
+        rowName: (row) => row.name,
+        editText: (row, { key }) => (key === LABEL ? undefined : String(row[key] ?? '')),
+        choices: ({ column }) => (column && !(column.number && !column.choices.length) ? column.choices : []),
+        typed: (row, { key }, text) => this.typed(row, key, text),
+        moved: () => this.later('follow', () => this.follow(), 30),
+        seen: () => this.later('resolve', () => this.resolveVisible(), 50),
+        heading: (column, element, filters) => this.heading(column, element, filters),
+        keyAct: (event) => this.gridKey(event),
       };
     },
 
-    // A plain number gets its unit in a lighter tone; an empty cell says that it is open.
-    shown(value, column) {
-      const span = document.createElement('span');
-      const text = value === undefined || value === null ? '' : String(value);
-      if (text === '') { span.className = 'cell-open'; span.textContent = 'open'; return span; }
-      span.textContent = text;
-      if (column.unit && PLAIN.test(text)) {
-        const unit = document.createElement('span');
-        unit.className = 'cell-unit';
-        unit.textContent = ` ${column.unit}`;
-        span.append(unit);
-      }
-      return span;
+    later(name, act, wait) {
+      clearTimeout(this.timers[name]);
+      this.timers[name] = setTimeout(() => view && act(), wait);
     },
 
-    // The row in view and the reasons follow the selected cell, once the grid is done moving it.
+    fitHeight() {
+      const wanted = Math.max(this.sheet.rows.length, 3) * 29 + (this.filtering ? 104 : 75);
+      holder.style.height = `${Math.max(Math.min(wanted, window.innerHeight - 310), 190)}px`;
+    },
+
+    rowData() {
+      const { rows: names, columns, cells } = this.sheet;
+      return names.map((name, number) => {
+        const row = { _n: number, name };
+        columns.forEach(({ target }, column) => { row[target] = cells[column][number]; });
+        return row;
+      });
+    },
+
+    columnList() {
+      const name = { key: NAME, title: 'Variant', group: '', width: Math.min(Math.max(92, ...this.sheet.rows.slice(0, 80).map((text) => text.length * 8.4 + 26)), 220), className: 'cell-name' };
+      const own = this.sheet.columns.map((column, number) => ({ key: column.target, title: column.title, group: column.group, width: this.columnWidth(column, number), right: column.number, column, number,
+        className: [column.open && 'column-open', column.key && 'column-key'].filter(Boolean).join(' ') }));
+      return [name, ...own, ...(this.hasLabel() ? [{ key: LABEL, title: 'Part number', group: 'Result', width: 178, className: 'cell-label' }] : [])];
+    },
+
+    hasLabel() { return Boolean(document.querySelector('[data-label=part_number]')); },
+
+    // As wide as the longest word of the heading and the first cells need.
+    columnWidth(column, number) {
+      const word = Math.max(...column.title.split(' ').map((text) => text.length));
+      const cell = Math.max(0, ...this.sheet.cells[number].slice(0, 60).map((text) => (column.number ? Math.min(text.length, 7) : text.length)), ...column.choices.map((text) => text.length)) + (column.number ? column.unit.length + 1 : 0);
+      return Math.min(Math.max(word * 7.2 + 26, cell * 7.9 + 30, 70), 240);
+    },
+
+    heading(column, element, filters) {
+      const sort = document.createElement('button');
+      const way = this.sort && this.sort.key === column.key ? this.sort.way : '';
+      sort.className = `sheet-sort ${way ? `is-${way}` : ''}`;
+      sort.tabIndex = -1;
+      sort.textContent = column.title;
+      sort.title = `${column.column ? column.column.target : column.title}: sort for looking at; the stored order stays`;
+      sort.addEventListener('click', () => this.sortBy(column.key));
+      element.setAttribute('aria-sort', { up: 'ascending', down: 'descending' }[way] || 'none');
+      element.append(sort);
+      const marks = column.column ? [column.column.key && 'key', column.column.open && 'open'].filter(Boolean) : [];
+      if (marks.length) { const small = document.createElement('small'); small.textContent = marks.join(', '); element.append(small); }
+      if (!filters || column.key === LABEL) return;
+      const input = document.createElement('input');
+      input.className = 'sheet-filter';
+      input.placeholder = 'filter';
+      input.setAttribute('aria-label', `Filter ${column.title}`);
+      input.value = this.filters[column.key] || '';
+      input.addEventListener('input', () => { this.filters[column.key] = input.value; this.later('filter', () => this.order(), 120); });
+      element.append(input);
+    },
+
+    // Sorted and filtered for looking at; the stored order stays.
+    sortBy(key) {
+      const next = { '': 'up', up: 'down', down: '' }[this.sort && this.sort.key === key ? this.sort.way : ''];
+      this.sort = next ? { key, way: next } : null;
+      view.drawHead();
+      this.order();
+    },
+    order() {
+      const wanted = Object.entries(this.filters).filter(([, text]) => text.trim() !== '');
+      let shown = rows.filter((row) => wanted.every(([key, text]) => passes(text, row[key], this.resultText(row, key))));
+      if (this.sort) {
+        const { key, way } = this.sort;
+        const turn = way === 'up' ? 1 : -1;
+        shown = [...shown].sort((one, other) => compare(one[key] || '', other[key] || '', turn));
+      }
+      view.showRows(shown);
+      this.later('resolve', () => this.resolveVisible(), 30);
+    },
+    ordered() { return Boolean(this.sort) || Object.values(this.filters).some((text) => text.trim() !== ''); },
+    resultText(row, key) {
+      const found = resolved.get(row._n);
+      const number = this.sheet.columns.findIndex(({ target }) => target === key);
+      return found && number >= 0 ? found.cells[number][0] : '';
+    },
+
+    draw(row, column, element) {
+      const found = resolved.get(row._n);
+      if (column.key === NAME) {
+        element.textContent = row.name;
+        if (found && found.level && found.level !== 'note') { element.classList.add(`row-${found.level}`); element.title = found.findings.map(({ message }) => message).join(' '); }
+      } else if (column.key === LABEL) element.textContent = found ? found.labels.part_number || '' : '';
+      else drawCell(element, String(row[column.key] ?? ''), found && { text: found.cells[column.number][0], decider: found.cells[column.number][1], finding: found.findings.find((finding) => finding.column === column.number) });
+    },
+
+    inView() { return this.state.pick.rows[this.sheet.name]; },
+
+    // The rows and fields of the selected block, as displayed.
+    selection() {
+      const { rows: chosen, columns } = view ? view.selection() : { rows: [], columns: [] };
+      return { rows: chosen, fields: columns.map(({ key }) => key).filter((key) => key !== LABEL) };
+    },
+
+    // The row in view, the reasons and the line below the grid follow the selected cell.
     follow() {
-      const [range] = built ? table.getRanges() : [];
-      const row = range && range.getRows()[0];
-      if (!row) return;
-      const { name } = row.getData();
-      if (name !== this.inView()) this.pickRow(this.data.name, name);
-      const column = range.getColumns()[0];
-      const target = column && column.getField();
-      if (target && target !== 'name') this.select(target);
+      if (this.sending) { this.later('follow', () => this.follow(), 40); return; }
+      const { rows: chosen } = this.selection();
+      if (!chosen.length) { this.cell = null; return; }
+      const row = view.rows[view.from.row];
+      if (row.name !== this.inView()) this.pickRow(this.sheet.name, row.name);
+      const { key } = view.columns[view.from.column];
+      if (key !== NAME && key !== LABEL && key !== this.selected) this.select(key);
+      this.describe();
     },
 
-    async edited(cell) {
-      const field = cell.getField();
-      const value = cell.getValue() === undefined || cell.getValue() === null ? '' : String(cell.getValue());
-      const { name } = cell.getData();
-      if (value === String(cell.getOldValue() ?? '')) return;
+    describe() {
+      const { rows: chosen, fields } = this.selection();
+      if (!chosen.length || !fields.length) { this.cell = null; return; }
+      const row = view.rows[view.from.row];
+      const { key } = view.columns[view.from.column];
+      const number = this.sheet.columns.findIndex(({ target }) => target === key);
+      const found = resolved.get(row._n);
+      const column = this.sheet.columns[number];
+      const [text, decider] = (found && found.cells[number]) || [];
+      this.cell = { row: row.name, field: key, title: column ? column.title : 'Name of the variant', typed: column ? row[key] : row.name, text, decider,
+        many: chosen.length * fields.length, rows: chosen.length,
+        findings: found ? found.findings.filter((finding) => finding.column === number || number < 0) : [] };
+    },
+
+    cellText() {
+      const { typed, text, decider } = this.cell;
+      if (!text) return typed === '' ? 'open' : typed;
+      if (typed === '') return `open; ${text}, decided by ${decider}`;
+      const plain = text === typed || text.startsWith(`${typed} `);
+      const said = plain ? text : `${typed} = ${text}`;
+      return decider && decider !== 'table' ? `typed ${typed}, but ${text} is decided by ${decider}` : said;
+    },
+
+    // Asks what the rows in sight come to, unless it is known.
+    async resolveVisible(force = false) {
+      const wanted = this.inSight(10).filter((number) => force || !resolved.has(number));
+      if (!wanted.length) return;
+      const ask = `${this.path}/resolved?rows=${wanted.join(',')}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`;
+      if (ask === asked && !force) return;
+      asked = ask;
       try {
-        if (field === 'name') {
-          await this.edit({ do: 'rename_row', table: this.data.name, row: cell.getOldValue(), name: value });
-        } else {
-          await this.edit({ do: 'set_cell', table: this.data.name, row: name, column: field, text: value }, { refresh: false });
-        }
+        const found = await get(ask);
+        if (!view) return;
+        this.takeResolved(found.rows);
+      } catch (refusal) {
+        this.problem = words(refusal);
+      } finally {
+        asked = '';
+      }
+    },
+
+    // Numbers of the rows in sight, and of some around them.
+    inSight(around = 0) {
+      const { first, last } = view.visible();
+      return view.rows.slice(Math.max(first - around, 0), last + around).map((row) => row._n);
+    },
+
+    takeResolved(found) {
+      const numbers = new Set(found.map(({ row }) => row));
+      found.forEach((row) => resolved.set(row.row, row));
+      view.redraw(rows.filter((row) => numbers.has(row._n)));
+      this.describe();
+    },
+
+    forget() { resolved = new Map(); },
+
+    // Typed into one cell: kept as typed, whatever it is; what is wrong with it is told. It is shown at once.
+    async typed(row, field, text) {
+      const old = row[field];
+      const edit = field === NAME ? { do: 'rename_row', table: this.sheet.name, row: old, name: text } : { do: 'set_cell', table: this.sheet.name, row: row.name, column: field, text };
+      row[field] = text;
+      resolved.delete(row._n);
+      view.redraw([row]);
+      const kept = await this.attempt(edit, { structure: field === NAME, numbers: [row._n] });
+      if (!kept) { row[field] = old; this.forget(); view.redraw([row]); this.resolveVisible(true); }
+    },
+
+    // Sends edits; says what went wrong. +structure+ tells that rows or columns changed, so that the sheet is fetched anew;
+    // otherwise +numbers+ are the rows that changed.
+    async attempt(edits, { structure = false, then = null, numbers = [], moving = false } = {}) {
+      const from = this.state.version;
+      try {
+        const answer = await this.edit(edits, { refresh: false, ask: structure ? '' : `sheet=${encodeURIComponent(this.sheet.name)}&rows=${numbers.join(',')}` });
         this.problem = '';
-      } catch (refusal) {
-        cell.restoreOldValue();
-        this.point(value, refusal);
-        this.problem = `${name}: ${words(refusal)} The cell keeps its old value.`;
-      }
-    },
-
-    async attempt(edits) {
-      try {
-        await this.edit(edits);
-      } catch (refusal) {
-        this.marked = false;
-        this.problem = words(refusal);
-      }
-    },
-
-    fresh(base) {
-      const taken = this.data.rows.map((row) => row.name.toLowerCase());
-      for (let number = 2; ; number += 1) {
-        const name = `${base} ${number}`;
-        if (!taken.includes(name.toLowerCase())) return name;
-      }
-    },
-
-    addRow() { return this.attempt({ do: 'add_row', table: this.data.name, name: this.fresh('new') }); },
-
-    duplicateRow() {
-      const like = this.inView();
-      if (!like) { this.problem = 'Select a row first.'; return null; }
-      return this.attempt({ do: 'add_row', table: this.data.name, name: this.fresh(like), like, after: like });
-    },
-
-    removeRow() {
-      const name = this.inView();
-      if (!name) { this.problem = 'Select a row first.'; return null; }
-      return this.attempt({ do: 'remove_rows', table: this.data.name, rows: [name] }).then(() => this.tell(`${name} removed. Undo brings it back.`));
-    },
-
-    addColumn(select) {
-      const target = select.value;
-      if (target) this.attempt({ do: 'add_column', table: this.data.name, target });
-    },
-
-    // Import: read here, compared there, shown, and only then kept.
-    async importFile(input) {
-      const file = input.files[0];
-      input.value = '';
-      if (!file) return;
-      try {
-        if (file.size > 20e6) throw new Refusal({ message: 'The file is larger than 20 MB.' });
-        const csv = new TextDecoder('utf-8', { fatal: true }).decode(await file.arrayBuffer());
-        const answer = await post(`${this.api}/tables/${encodeURIComponent(this.data.name)}/preview`, { csv });
-        this.preview = { problems: [], ...answer };
-      } catch (refusal) {
-        const text = refusal instanceof TypeError ? 'The file is not UTF-8 text. Save it as "CSV UTF-8".' : words(refusal);
-        const lines = refusal.findings?.length ? refusal.findings.map((finding) => `${finding.place}: ${finding.message} ${finding.remedy || ''}`) : (refusal.problems || []);
-        this.preview = { problems: lines.length ? lines : [text], changes: [], effects: [], edit: null };
-      }
-    },
-
-    previewTitle() {
-      const { problems, changes } = this.preview;
-      if (problems.length) return 'The file cannot be taken; nothing was changed';
-      return changes.length ? `${changes.length} ${changes.length === 1 ? 'difference' : 'differences'}` : 'The file holds nothing new';
-    },
-
-    async acceptImport() {
-      const { edit } = this.preview;
-      this.cancelImport();
-      await this.attempt(edit);
-    },
-    cancelImport() { this.preview = null; },
-  };
-}
-
-// The first table of a family that has none.
-export function tables() {
-  return {
-    problem: '',
-    async addTable(form) {
-      try {
-        await this.edit({ do: 'add_table', name: form.elements.name.value.trim() });
-        window.location.reload();
+        if (moving) return true;
+        if (structure || this.state.version > from + 1) await this.reload(then);
+        else this.takeResolved(answer.resolved);
+        this.askBlast(from);
+        return true;
       } catch (refusal) {
         this.problem = words(refusal);
+        return false;
       }
     },
+
+    // Fetches the sheet anew and keeps the place. +then+ may say which row and column are selected after it.
+    async reload(then = null) {
+      const sheet = await this.fetchSheet();
+      if (!sheet || !view) return;
+      // Where the hand is by now.
+      const place = then || this.place();
+      const block = { from: view.from, till: view.till };
+      this.sheet = sheet;
+      this.state.version = Math.max(this.state.version, sheet.version);
+      this.forget();
+      rows = this.rowData();
+      this.fitHeight();
+      view.show(this.columnList(), rows);
+      if (this.ordered()) this.order();
+      this.renewPicker(sheet.name, sheet.rows);
+      const row = view.rows.find(({ name }) => name === place.row) || view.rows[Math.min(place.at, view.rows.length - 1)];
+      if (!then && row && row === view.rows[block.from.row]) view.select(block.from, block.till);
+      else if (row) view.selectCell(row, place.field);
+      await this.resolveVisible(true);
+    },
+
+    place() {
+      const row = view.rows[view.from.row] || { name: this.inView(), _n: 0 };
+      return { row: row.name, at: view.from.row, field: (view.columns[view.from.column] || {}).key || NAME };
+    },
+
+    // What an edit changed over all variants, with undo at hand.
+    async askBlast(from) {
+      const till = this.state.version;
+      if (till === from) return;
+      try {
+        const { blast } = await get(`${this.api}/blast?from=${from}&till=${till}`);
+        if (this.state.version !== till) return;
+        this.blast = blast;
+        // Formulas that look into tables reach further than the row that was edited.
+        if (blast && blast.changed > 1) { this.forget(); await this.resolveVisible(true); }
+      } catch {
+        this.blast = null;
+      }
+    },
+
+    blastText() { return this.blast ? blastWords(this.blast) : ''; },
+    blastOfImport() { return blastWords(this.incoming.blast); },
+    forgetBlast() { this.blast = null; },
+    async undoBlast() { this.blast = null; await this.undo(); },
   };
 }

@@ -1,29 +1,228 @@
-// The lattice: a cell picks its variant and asks why.
+// The lattice: parts and features down, variants across. A cell picks its variant and says why; selected cells are settled
+// in one action, which writes columns of the table.
+import { SheetView } from '/js/sheet-view.js';
+import { get, words } from '/js/api.js';
+import { query } from '/js/pick.js';
+
+const STATES = { s: 'shown', h: 'hidden', x: 'suppressed' };
+const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
+const LEVELS = { e: 'error', w: 'warning', n: 'note' };
+const CHUNK = 40;
+const FIGURES = [{ name: ':mass', title: 'Mass', figure: true }];
+
 export function lattice() {
+  let view = null;
+  let found = null;
+  let figures = new Map();
+  let asked = new Set();
+
   return {
-    listener: null,
+    table: '',
+    order: [],
+    collapsed: false,
+    nearOnly: false,
+    near: {},
+    sortName: '',
+    problem: '',
+    said: '',
+    share: 0,
+    chosen: { rows: [], columns: [] },
+    listeners: {},
+    timers: {},
 
     init() {
-      this.listener = () => this.follow();
-      window.addEventListener('outcome', this.listener);
-      this.follow();
+      this.table = this.$root.dataset.table;
+      view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: 88 });
+      view.root.setAttribute('aria-label', 'Lattice of states');
+      this.listeners = { outcome: () => view.redraw(), resize: () => this.fitHeight() };
+      Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
+      this.keep(() => this.load());
+      this.load();
     },
-    destroy() { window.removeEventListener('outcome', this.listener); },
+    destroy() {
+      Object.values(this.timers).forEach(clearTimeout);
+      Object.entries(this.listeners).forEach(([name, heard]) => window.removeEventListener(name, heard));
+      this.keep(null);
+      view.destroy();
+      view = null;
+    },
 
+    later(name, act, wait) { clearTimeout(this.timers[name]); this.timers[name] = setTimeout(() => view && act(), wait); },
+    others() { return query({ rows: this.state.pick.rows, answers: {}, overrides: {} }); },
+    asking2(more = {}) { return `${new URLSearchParams({ table: this.table, ...more })}&${this.others()}`; },
+    fileOf(format) { return `${window.location.pathname.replace(/[^/]+$/, '')}lattice.${format}?${this.asking2()}`; },
+
+    async load() {
+      try {
+        found = await get(`${this.api}/lattice?${this.asking2()}`);
+        if (!view) return;
+        figures = new Map();
+        asked = new Set();
+        this.problem = '';
+        await this.arrange();
+        const at = this.order.indexOf(found.variants.indexOf(this.inView()));
+        if (!this.chosen.rows.length && at >= 0) view.select({ row: FIGURES.length + 1, column: at + 1 }, undefined, { quiet: true });
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
+    },
+
+    // Which variants are shown, in which order; which lines.
+    async arrange() {
+      this.order = found.variants.map((_, at) => at);
+      if (this.sortName) await this.sortOrder();
+      if (this.nearOnly) this.order = this.order.filter((at) => found.variants[at] === this.inView() || found.variants[at] in this.near);
+      const lines = found.lines.filter((line) => !this.collapsed || line.part || new Set(line.states).size > 1 || new Set(line.deciders).size > 1);
+      const first = { key: '', title: '', group: '', width: 196 };
+      const columns = this.order.map((at) => ({ key: found.variants[at], title: found.variants[at], group: '', width: 42, at }));
+      view.show([first, ...columns], [...FIGURES, ...lines]);
+      this.fitHeight();
+      this.weighVisible();
+    },
+    fitHeight() { view.root.style.height = `${Math.min(view.rows.length * 29 + 124, Math.max(window.innerHeight - 345, 240))}px`; },
+
+    async sortOrder() {
+      let amounts = found.numbers;
+      if (this.sortName === ':mass') {
+        await this.weighAll();
+        amounts = found.variants.map((_, at) => (figures.get(at) || {}).mass);
+      } else if (this.sortName !== ':numbers') ({ values: amounts } = await get(`${this.api}/lattice/values?${this.asking2({ name: this.sortName })}`));
+      const compare = (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b), 'en', { numeric: true }));
+      this.order.sort((one, other) => compare(amounts[one], amounts[other]) || one - other);
+    },
+
+    sortBy(name) { this.sortName = name; return this.arrange(); },
+    toggleCollapsed() { this.collapsed = !this.collapsed; return this.arrange(); },
+    async toggleNear() {
+      this.nearOnly = !this.nearOnly;
+      if (this.nearOnly) ({ near: this.near } = await get(`${this.api}/lattice/near?${this.asking2({ variant: this.inView() })}`));
+      await this.arrange();
+    },
+    nearText() {
+      if (!this.nearOnly) return '';
+      const things = Object.values(this.near);
+      return things.length ? `${things.length} differ from ${this.inView()} in one thing: ${[...new Set(things)].join(', ')}` : `None differs from ${this.inView()} in one thing alone.`;
+    },
+    chooseTable(table) { this.table = table; this.nearOnly = false; return this.load(); },
+
+    // Masses cost time: those in sight are weighed, all of them only to sort by mass.
+    weighVisible() { this.later('weigh', () => this.weigh(view.visible().columns.slice(1).map((column) => view.columns[column].at)), 120); },
+    async weigh(wanted) {
+      const chunks = [...new Set(wanted.map((at) => Math.floor(at / CHUNK)))].filter((chunk) => !asked.has(chunk));
+      for (const chunk of chunks) {
+        asked.add(chunk);
+        const answer = await get(`${this.api}/lattice/figures?${this.asking2({ from: chunk * CHUNK, count: CHUNK })}`).catch(() => ({ figures: [] }));
+        answer.figures.forEach((figure) => figures.set(figure.row, figure));
+        if (view) view.redraw();
+      }
+    },
+    async weighAll() {
+      const chunks = Math.ceil(found.variants.length / CHUNK);
+      for (let chunk = 0; chunk < chunks && view && this.sortName === ':mass'; chunk += 1) {
+        this.share = (chunk + 0.1) / chunks;
+        await this.weigh([chunk * CHUNK]);
+      }
+      this.share = 0;
+    },
+
+    inView() { return this.state.pick.rows[this.table]; },
+
+    // What the sheet asks of the lattice.
+    owner() {
+      return {
+        drawCell: (line, column, element) => this.draw(line, column, element),
+        rowClass: (line) => `${line.part ? 'lattice-part' : ''} ${line.figure ? 'lattice-figure' : ''}`,
+        rowName: ({ title }) => title,
+        editText: () => undefined,
+        choices: () => [],
+        typed: () => {},
+        moved: () => this.later('follow', () => this.follow(), 40),
+        seen: () => this.weighVisible(),
+        heading: (column, element) => this.heading(column, element),
+        keyAct: ({ key, ctrlKey, altKey }) => (ctrlKey || altKey ? null : { Delete: () => this.settle('suppressed'), Enter: () => this.follow() }[key]),
+      };
+    },
+
+    heading(column, element) {
+      if (!column.key) return;
+      element.classList.add('lattice-variant');
+      element.classList.toggle('in-view', column.key === this.inView());
+      const button = document.createElement('button');
+      button.tabIndex = -1;
+      button.textContent = column.key;
+      const level = LEVELS[found.levels[column.at]];
+      if (level && level !== 'note') { element.classList.add(`has-${level}`); button.title = `${column.key}: ${level}`; }
+      button.addEventListener('click', () => this.pickRow(this.table, column.key));
+      element.append(button);
+    },
+
+    draw(line, column, element) {
+      if (!column.key) {
+        element.classList.add('lattice-name');
+        element.textContent = line.title;
+        if (line.tier && line.tier !== 'symbol' && !line.part) { const tier = document.createElement('small'); tier.textContent = line.tier; element.append(tier); }
+        element.setAttribute('role', 'rowheader');
+        return;
+      }
+      element.classList.toggle('is-in-view', column.key === this.inView());
+      const figure = figures.get(column.at);
+      if (line.figure) { element.textContent = figure ? figure.text.replace(' kg', '') : ''; element.title = figure ? figure.text : ''; return; }
+      const state = STATES[line.states[column.at]];
+      const decider = DECIDERS[line.deciders[column.at]];
+      const wrong = figure && figure.wrong.includes(line.name);
+      element.className += ` cell cell-${state} decider-${decider} ${wrong ? 'cell-wrong' : ''}`;
+      element.setAttribute('aria-label', `${line.title} in ${column.key}: ${state} by ${decider}${wrong ? ', with a finding' : ''}`);
+    },
+
+    selection() {
+      const { rows, columns } = view ? view.selection() : { rows: [], columns: [] };
+      return { lines: rows.filter((line) => !line.figure), variants: columns.map(({ key }) => key).filter(Boolean) };
+    },
+
+    // The first selected cell picks its variant and says why.
     follow() {
-      const row = this.state.pick.rows[this.$root.dataset.table];
-      this.$root.querySelectorAll('.lattice-variant').forEach((button) => button.classList.toggle('in-view', button.dataset.variant === row));
+      const { lines, variants } = this.selection();
+      this.chosen = { rows: lines.map(({ name }) => name), columns: variants };
+      const line = view.rows[view.from.row];
+      const { key, at } = view.columns[view.from.column];
+      if (key && key !== this.inView()) this.pickRow(this.table, key).then(() => view && view.drawHead());
+      if (key && line && !line.figure) this.select(`${line.name}.${line.states[at] === 'h' ? 'shown' : 'built'}`);
     },
 
-    async view(element) {
-      if (element.dataset.variant) await this.pickRow(this.$root.dataset.table, element.dataset.variant);
+    canSettle() { return Boolean(this.table) && this.chosen.rows.length > 0 && this.chosen.columns.length > 0; },
+    selectedText() {
+      const count = this.chosen.rows.length * this.chosen.columns.length;
+      return this.canSettle() ? `${count} ${count === 1 ? 'cell' : 'cells'} selected` : 'Select cells: mouse, or Shift and arrows.';
     },
 
-    async why(cell) {
-      this.$root.querySelectorAll('.cell.selected').forEach((other) => other.classList.remove('selected'));
-      cell.classList.add('selected');
-      await this.view(cell);
-      this.select(`${cell.dataset.featureName}.${cell.dataset.cellState === 'hidden' ? 'shown' : 'built'}`);
+    // Settles the selected cells in the table, and says which columns that wrote and where something stronger decides.
+    async settle(state) {
+      if (!this.canSettle()) return;
+      const { rows: features, columns: rows } = this.chosen;
+      const before = new Set((await get(`${this.api}/tables/${encodeURIComponent(this.table)}`)).columns.map(({ target }) => target));
+      try {
+        await this.edit({ do: 'set_states', table: this.table, rows, features, state });
+        this.problem = '';
+        this.said = this.saying(state, features, rows, before);
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
     },
+
+    saying(state, features, rows, before) {
+      const kinds = { built: ['built'], suppressed: ['built'], shown: ['shown'], hidden: ['shown'], open: ['built', 'shown'] }[state];
+      const columns = features.flatMap((name) => kinds.map((kind) => `${name}.${kind}`));
+      const added = columns.filter((name) => !before.has(name));
+      const wanted = { suppressed: 'x', hidden: 'h' }[state];
+      const stronger = features.flatMap((name) => rows.map((row) => ({ line: found.lines.find((line) => line.name === name), at: found.variants.indexOf(row), row })))
+        .filter(({ line, at }) => wanted && line.states[at] !== wanted);
+      const cells = features.length * rows.length;
+      const parts = [`${cells} ${cells === 1 ? 'cell' : 'cells'} of table ${found.title} ${state === 'open' ? 'left open' : `typed as ${state}`}`];
+      if (added.length && state !== 'open') parts.push(`new ${added.length === 1 ? 'column' : 'columns'} ${added.join(', ')}`);
+      if (stronger.length) parts.push(`in ${stronger.length} ${stronger.length === 1 ? 'cell' : 'cells'} something stronger decides: ask it why`);
+      return `${parts.join('; ')}.`;
+    },
+    forgetSaid() { this.said = ''; },
+    async undoSettled() { this.said = ''; await this.undo(); },
   };
 }

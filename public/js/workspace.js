@@ -25,11 +25,15 @@ export function workspace() {
     again: false,
     asked: 0,
     refreshes: 0,
+    editing: Promise.resolve(),
+    sending: 0,
+    renew: null,
     timer: null,
 
     init() {
       setTimeout(() => this.show(null));
       window.addEventListener('keydown', (event) => this.key(event));
+      setInterval(() => this.lookForOthers(), 3000);
     },
 
     get api() { return `/api/families/${start.slug}`; },
@@ -46,13 +50,14 @@ export function workspace() {
       if (this.view !== 'solid') draw(picture(), this.state, before, this.feature());
       this.markFindings(picture());
       this.tables.forEach((table) => {
-        const select = document.getElementById(`pick-${table.name}`);
-        if (select) select.value = this.state.pick.rows[table.name] || '';
+        const picker = document.getElementById(`pick-${table.name}`);
+        if (picker) picker.value = this.state.pick.rows[table.name] || '';
       });
       const current = query(this.state.pick);
       document.querySelectorAll('.strip a').forEach((link) => { link.href = `/families/${start.slug}/${link.dataset.stage}?${current}`; });
-      const from = new URLSearchParams(window.location.search).get('from');
-      const more = [from && `from=${from}`, this.openStep && `open=${encodeURIComponent(this.openStep)}`].filter(Boolean).map((part) => `&${part}`);
+      document.querySelectorAll('.tabs a').forEach((link) => { link.href = `${window.location.pathname}?${current}&tab=${encodeURIComponent(link.dataset.tab)}`; });
+      const given = new URLSearchParams(window.location.search);
+      const more = ['tab', 'open'].map((key) => [key, key === 'open' ? this.openStep : given.get(key)]).filter(([, value]) => value).map(([key, value]) => `&${key}=${encodeURIComponent(value)}`);
       window.history.replaceState(null, '', `${window.location.pathname}?${current}${more.join('')}`);
       window.dispatchEvent(new CustomEvent('outcome', { detail: this.state }));
       if (this.because) this.ask();
@@ -79,6 +84,30 @@ export function workspace() {
     pickRow(table, row) {
       this.state.pick.rows[table] = row;
       return this.resolve();
+    },
+
+    // A row that was typed into the picker of a long table.
+    typeRow(table, input) {
+      const { rows } = this.tables.find((item) => item.name === table);
+      const row = rows.find((name) => name.toLowerCase() === input.value.trim().toLowerCase());
+      if (row || input.value === '') this.pickRow(table, row || '');
+      else { this.tell(`There is no row "${input.value}".`); input.value = this.state.pick.rows[table] || ''; }
+    },
+    offerRows(table, input) {
+      const { rows } = this.tables.find((item) => item.name === table);
+      const text = input.value.trim().toLowerCase();
+      const options = rows.filter((name) => name.toLowerCase().includes(text)).slice(0, 40).map((name) => { const option = document.createElement('option'); option.value = name; return option; });
+      document.getElementById(input.getAttribute('list')).replaceChildren(...options);
+    },
+
+    // The rows of a table have changed.
+    renewPicker(name, rows) {
+      this.tables = this.tables.map((table) => (table.name === name ? { ...table, rows } : table));
+      const picker = document.getElementById(`pick-${name}`);
+      if (!picker || picker.tagName !== 'SELECT') return;
+      const options = rows.map((row) => { const option = document.createElement('option'); option.value = row; option.textContent = row; return option; });
+      picker.replaceChildren(picker.options[0], ...options);
+      picker.value = this.state.pick.rows[name] || '';
     },
 
     step(table, by) {
@@ -133,6 +162,9 @@ export function workspace() {
     highlight() {
       const name = this.selected;
       const feature = this.feature();
+      const drives = (this.because && this.because.subject === name && this.because.drives) || [];
+      picture().querySelectorAll('[data-feature]').forEach((group) => group.classList.toggle('is-driven', drives.includes(group.getAttribute('data-feature'))));
+      picture().querySelectorAll('[data-parameter]').forEach((group) => group.classList.toggle('is-driven', group.getAttribute('data-parameter').split(' ').includes(name)));
       picture().querySelectorAll('[data-feature]').forEach((group) => group.classList.toggle('selected', group.getAttribute('data-feature') === feature));
       document.querySelectorAll('[data-recipe]').forEach((row) => row.classList.toggle('selected', row.dataset.recipe === feature));
       document.querySelectorAll('[data-name-row]').forEach((row) => row.classList.toggle('selected', row.dataset.nameRow === name));
@@ -143,7 +175,9 @@ export function workspace() {
       this.asked += 1;
       const number = this.asked;
       const reason = await get(`${this.api}/because?target=${encodeURIComponent(this.selected)}&${query(this.state.pick)}`).catch(() => null);
-      if (number === this.asked) this.because = reason;
+      if (number !== this.asked) return;
+      this.because = reason;
+      this.highlight();
     },
 
     uses() { return Object.entries(this.because.uses).map(([name, value]) => ({ name, value })); },
@@ -151,6 +185,8 @@ export function workspace() {
     pickInPicture(event) {
       if (this.pointed) { this.pointAt(event); return; }
       if (this.measuring) { this.measureAt(event); return; }
+      const dimension = event.target.closest('[data-parameter]');
+      if (dimension) { this.pickDimension(dimension.getAttribute('data-parameter').split(' ')[0]); return; }
       const group = event.target.closest('[data-feature]');
       if (!group) return;
       const name = group.getAttribute('data-feature');
@@ -159,17 +195,58 @@ export function workspace() {
       window.dispatchEvent(new CustomEvent('feature-picked', { detail: name }));
     },
 
+    pickDimension(name) {
+      this.select(name);
+      window.dispatchEvent(new CustomEvent('dimension-picked', { detail: name }));
+    },
+
     search(input) {
       const name = this.names.find((known) => known.toLowerCase() === input.value.trim().toLowerCase());
       if (name) { this.select(name); input.value = ''; } else this.tell(`There is no name "${input.value}".`);
     },
 
     // Edits. An edit that is refused throws; what it says is shown where it was typed.
-    async edit(edits, { refresh = true } = {}) {
-      const body = { version: this.state.version, edits: [].concat(edits) };
-      this.take(await post(`${this.api}/edits?${this.asking()}`, body));
-      if (refresh) await this.refresh();
+    // One after the other, so that each knows what the one before it came to.
+    edit(edits, { refresh = true, ask = '' } = {}) {
+      this.sending += 1;
+      const next = this.editing.then(() => this.sendEdit(edits, refresh, ask));
+      this.editing = next.catch(() => {}).then(() => { this.sending -= 1; });
+      return next;
     },
+
+    // +ask+ is what else the answer is to tell.
+    async sendEdit(edits, refresh, ask) {
+      const { version } = this.state;
+      const { resolved, ...state } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version, edits: [].concat(edits) });
+      this.take(state);
+      if (this.state.version > version + 1) this.tellOthers(version);
+      if (refresh) await this.refresh();
+      return { resolved };
+    },
+
+    // What others changed meanwhile is shown as soon as it is known.
+    async lookForOthers() {
+      // Not while somebody types.
+      if (document.hidden || this.running || this.sending || document.activeElement.matches('input:not([type=checkbox]), textarea')) return;
+      const { version } = this.state;
+      const found = await get(`${this.api}/since?version=${version}`).catch(() => null);
+      if (!found || found.version <= version || this.state.version !== version || this.sending) return;
+      this.tellOthers(version, found);
+      await this.resolve();
+      await this.renewUndo();
+      await this.refresh();
+    },
+
+    async tellOthers(version, known = null) {
+      const { changes } = known || await get(`${this.api}/since?version=${version}`).catch(() => ({ changes: [] }));
+      const others = known ? changes : changes.slice(0, -1);
+      if (others.length) this.tell(`${others[0].person} changed meanwhile: ${others.map(({ summary }) => summary.split('\n')[0]).join('; ')}`);
+    },
+
+    async renewUndo() { Object.assign(this.state, await get(`${this.api}/steps`).catch(() => ({}))); },
+
+    // A stage that keeps itself up to date says how.
+    keep(renew) { this.renew = renew; },
 
     async undo() { await this.walk('undo', 'Undone: '); },
     async redo() { await this.walk('redo', 'Done again: '); },
@@ -177,12 +254,15 @@ export function workspace() {
     async walk(way, word) {
       const what = this.state[way];
       if (!what) return;
+      this.sending += 1;
       try {
         this.take(await post(`${this.api}/${way}?${this.asking()}`, {}));
         await this.refresh();
         this.tell(word + what.split('\n')[0]);
       } catch (refusal) {
         this.tell(words(refusal));
+      } finally {
+        this.sending -= 1;
       }
     },
 
@@ -192,6 +272,7 @@ export function workspace() {
     // Fetches the page again and takes over what an edit can change: the stage, the strip, the names and
     // rows to pick. The cursor keeps its place.
     async refresh() {
+      if (this.renew) { await this.renew(); return; }
       const focused = document.activeElement && document.activeElement.id;
       const top = stage().scrollTop;
       this.refreshes += 1;
@@ -221,7 +302,8 @@ export function workspace() {
 
     // Health.
     allFindings() {
-      return this.state.findings.concat(this.state.definition).map((finding, index) => ({ place: '', remedy: '', ...finding, key: index }));
+      const known = new Set(this.state.findings.map(({ message, place }) => `${place}: ${message}`));
+      return this.state.findings.concat(this.state.definition.filter(({ message, place }) => !known.has(`${place}: ${message}`))).map((finding, index) => ({ place: '', remedy: '', ...finding, key: index }));
     },
     worst() { return ['error', 'warning', 'note'].find((level) => this.allFindings().some((finding) => finding.level === level)) || 'fine'; },
     healthClass() { return `health-${this.worst()}`; },

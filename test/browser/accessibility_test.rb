@@ -6,13 +6,15 @@ require_relative '../support/browser'
 class AccessibilityTest < BrowserCase
   AXE = File.read(File.join(ROOT, 'node_modules/axe-core/axe.min.js'))
   PAGES = ['/families', *%w[shape name vary rule guide prove release].map { |stage| "/families/side-frame/#{stage}" },
-           '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape'].freeze
+           *%w[gallery compare combine numbers].map { |tab| "/families/roller/vary?tab=#{tab}" }, '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape'].freeze
   # Brings more of a page to light: forms, selections, marks of measuring.
   UNFOLD = <<~JS
     document.querySelector('.rule-new button')?.click();
     if (!window.location.search.includes('open=')) document.querySelector('button.recipe-title')?.click();
     document.querySelectorAll('details').forEach((details) => { details.open = true; });
     document.querySelector('.mark-step')?.click();
+    Array.from(document.querySelectorAll('.vary-tools button')).filter((button) => ['Columns', 'Filter'].includes(button.textContent)).forEach((button) => button.click());
+    document.querySelector('button.pair.is-refused')?.click();
     if (window.location.pathname.includes('support-leg')) Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Measure').click();
   JS
   RUN = "const done = arguments[0]; axe.run().then((found) => done(found.violations.filter((item) => ['serious', 'critical'].includes(item.impact))" \

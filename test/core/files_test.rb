@@ -77,32 +77,6 @@ class FilesTest < CoreCase
     end
   end
 
-  def test_csv_round_trip_keeps_what_was_typed
-    table = side_frame.tables.first
-    units = Exchange::TableCSV.units(Plan.of(side_frame))
-    csv = Exchange::TableCSV.write(table, units)
-
-    assert_equal 'variant,length [mm],depth [mm],gauge [mm],load_class,roller_pitch [mm],neighbour_follows,nameplate,tie_holes.built',
-                 csv.lines.first.chomp
-    assert_equal table.rows, Exchange::TableCSV.read(csv, table, units).rows
-    semicolons = "\uFEFF#{csv.tr(',', ';')}"
-    assert_equal table.rows, Exchange::TableCSV.read(semicolons, table, units).rows
-    assert_nil Exchange::TableCSV.read("variant,length\nA,600\n", table, units).default_row
-    assert_equal 'cm', Exchange::TableCSV.read("variant,length (cm)\nA,50\n", table, units).columns.first.unit
-  end
-
-  def test_bad_csv_is_refused_with_line_and_reason
-    table = side_frame.tables.first
-    units = Exchange::TableCSV.units(Plan.of(side_frame))
-    { '' => /empty/, "variant,lenght\nA,1\n" => /column 2: "lenght".*Did you mean length/, "variant,length\nA,1\nA,2\n" => /stands there 2 times/,
-      "variant,length\n,1\n" => /Line 2.*must name the row/, "variant,length,length\nA,1,2\n" => /stands there twice/,
-      "variant,length\n\"A,1\n" => /not well-formed/, "variant,length [furlong]\nA,1\n" => /no unit/, "variant,length\n" => /no rows/,
-      "variant,length\nA,1,2\n" => /more cells/, "PK\u0003\u0004\0" => /binary/, "a\xff" => /not UTF-8/ }
-      .each do |text, reason|
-      assert_match reason, refused(Exchange::TableCSV::Unreadable) { Exchange::TableCSV.read(text, table, units) }.message
-    end
-  end
-
   def edit(family, name, **arguments) = Family::Edits.apply(family, arguments.transform_keys(&:to_s).merge('do' => name))
 
   def test_edits_are_functions_and_differences_are_readable

@@ -69,21 +69,4 @@ class InvarianceTest < CoreCase
     assert_in_delta full + (Math::PI * 36 * 5 * 7.85e-6), mass(on: 'no'), 1e-12
     assert_in_delta full, mass(on: 'yes'), 1e-12
   end
-
-  # Texts with everything that a CSV can trip over.
-  def test_csv_keeps_any_text
-    random = Random.new(4)
-    pieces = ['a', ',', ';', '"', "\n", 'ü', '→', "'", '  ', '=1', "\t", '#', '😀']
-    family = family('parameters: [{name: t, kind: text, default: x}, {name: n, kind: number, unit: mm, default: 1}]')
-    units = Exchange::TableCSV.units(Plan.of(family))
-    100.times do
-      rows = Array.new(random.rand(1..6)) do |index|
-        text = Array.new(random.rand(1..8)) { pieces.sample(random: random) }.join.strip
-        Family::Row.new(name: "r#{index}", cells: { 't' => text, 'n' => "#{index} mm" }.reject { |_, cell| cell.empty? })
-      end
-      table = Family::Table.new(name: 'any', columns: [Family::Column.new(target: 't'), Family::Column.new(target: 'n')], rows: rows)
-
-      assert_equal rows, Exchange::TableCSV.read(Exchange::TableCSV.write(table, units), table, units).rows
-    end
-  end
 end

@@ -9,8 +9,19 @@ module Families
   def washers
     family = read_family(File.read(File.join(CoreTest::ROOT, 'test/data/washer.yaml')))
     csv = File.read(File.join(CoreTest::ROOT, 'test/data/washer-iso-7089.csv'))
-    units = VastLattice::Exchange::TableCSV.units(VastLattice::Plan.of(family))
-    family.with(tables: [VastLattice::Exchange::TableCSV.read(csv, family.tables.first, units)])
+    imported(family, 'csv', csv, table: family.tables.first)
+  end
+
+  # The family after all that a spreadsheet says is taken.
+  def imported(family, format, bytes, table: nil)
+    sheets = VastLattice::Exchange::SHEET_FORMATS.fetch(format).read(bytes)
+    import = VastLattice::Exchange::TableImport.new(VastLattice::Plan.of(family), sheets, table: table)
+    import.edits.reduce(family) { |changed, edit| VastLattice::Family::Edits.apply(changed, edit) }
+  end
+
+  # The tables of a family as a spreadsheet.
+  def exported(family, format)
+    VastLattice::Exchange::SHEET_FORMATS.fetch(format).write(VastLattice::Exchange::TableSheets.write(VastLattice::Plan.of(family)))
   end
 
   def read_family(text) = VastLattice::Exchange::FamilyFile.read(text).family

@@ -54,7 +54,7 @@ class StorageTest < WebCase
   def test_a_stale_or_wrong_edit_changes_nothing
     seen = store.find('side-frame').version
     edit('switch_rule', version: seen, name: 'Heavy loads', active: false)
-    stale = refused(Storage::Stale) { edit('switch_rule', version: seen, name: 'Three rollers', active: false) }
+    stale = refused(Storage::Stale) { edit('remove_rule', version: seen, name: 'Heavy loads') }
     before = reloaded
 
     assert_match(/Engineer: rule Heavy loads, active/, stale.message)
@@ -63,6 +63,59 @@ class StorageTest < WebCase
     end.full_text)
     refused(Storage::Refused) { edit('remove_parameter', name: 'length') }
     assert_equal before, reloaded
+  end
+
+  # Edits of people who have not seen each other's: side by side both count, on the same cell the second is told.
+  def test_edits_side_by_side_merge
+    seen = store.find('side-frame').version
+    cell = ->(row, column, text) { edit('set_cell', version: seen, table: 'size', row: row, column: column, text: text) }
+    cell.call('SF-0500', 'length', '510')
+    cell.call('SF-0500', 'depth', '95')
+    cell.call('SF-0630', 'length', '640')
+    edit('add_row', version: seen, table: 'size', name: 'SF-9000')
+    edit('add_column', version: seen, table: 'size', target: 'finish')
+    edit('set_column', version: seen, table: 'size', target: 'depth', field: 'key', text: 'yes')
+    edit('put_parameter', version: seen, name: 'length', fields: { 'note' => 'of one frame' })
+    stale = refused(Storage::Stale) { cell.call('SF-0500', 'length', '520') }
+
+    assert_match(/row SF-0500, column length: 500 → 510/, stale.message)
+    [['remove_rows', { rows: ['SF-0500'] }], ['rename_row', { row: 'SF-0630', name: 'SF-0631' }], ['add_row', { name: 'SF-9000' }],
+     ['set_column', { target: 'depth', field: 'key', text: '' }], ['remove_column', { target: 'depth' }]].each do |name, arguments|
+      refused(VastLattice::Error) { edit(name, version: seen, table: 'size', **arguments) }
+    end
+    table = reloaded.table('size')
+    assert_equal [%w[510 95], '640', 'SF-9000', 'finish', true],
+                 [table.row('SF-0500').cells.values_at('length', 'depth'), table.row('SF-0630').cells['length'], table.rows.last.name,
+                  table.columns.last.target, table.column('depth').key]
+  end
+
+  # Every version can be had again from the history.
+  def test_earlier_versions
+    families = [reloaded]
+    edit('set_cell', table: 'size', row: 'SF-0500', column: 'length', text: '510')
+    families << reloaded
+    edit('move_rows', table: 'size', rows: %w[SF-2500 SF-0500], before: 'SF-1000')
+    families << reloaded
+    store.undo('side-frame', person: 'Engineer')
+    families << reloaded
+
+    assert_equal %w[SF-0630 SF-0800 SF-0500 SF-2500 SF-1000], families[2].table('size').rows.first(5).map(&:name)
+    families.each_with_index { |family, index| assert_equal family, Storage::Store.new.at('side-frame', index + 2).family }
+    assert_nil store.at('side-frame', 99)
+    assert_equal 3, store.since('side-frame', 2).size
+  end
+
+  # What cannot be read in a cell is kept and concerns its row alone; other errors are refused.
+  def test_a_bad_cell_is_kept
+    edit('set_cell', table: 'size', row: 'SF-0500', column: 'depth', text: 'two feet')
+    stored = Storage::Store.new.find('side-frame')
+    results = %w[SF-0500 SF-0630].map { |row| stored.plan.outcome(Plan::Pick.new(rows: { 'size' => row })) }
+
+    assert_equal 'two feet', stored.family.table('size').row('SF-0500').cells['depth']
+    assert_equal(['table size, row SF-0500, column depth'], stored.plan.errors.map { |finding| finding.place.to_s })
+    assert_equal([['120 mm', 1], ['90 mm', 0]], results.map { |outcome| [outcome.text('depth'), outcome.findings.count(&:error?)] })
+    assert_match(/cannot be read here/, results.first.because('depth').over.join)
+    assert_equal stored.family, Exchange::FamilyFile.read(Exchange::FamilyFile.yaml(stored.family)).family
   end
 
   # Ten people at once: every edit lands once.

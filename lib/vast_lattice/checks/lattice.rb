@@ -2,42 +2,108 @@
 
 module VastLattice
   module Checks
-    # The lattice: features down, variants of one table across, each cell a state with its decider. The
-    # other tables stand at the rows of +pick+. Of a long table, +range+ says which rows are shown.
+    # The lattice: parts and features down, variants of one table across, each cell a state with its decider. The other
+    # tables stand at the rows of +pick+.
     class Lattice
-      # A cell: +state+ :suppressed, :hidden or :shown; +decider+ as a word; +wrong+ if a finding of level
-      # error or warning concerns the feature there.
-      Cell = Struct.new(:state, :decider, :wrong)
-      # A variant across: row name, its Result.
-      Column = Struct.new(:name, :result)
+      # How states and deciders are written, one letter each, so that a long lattice stays short.
+      STATES = { shown: 's', hidden: 'h', suppressed: 'x' }.freeze
+      DECIDERS = { 'person' => 'p', 'table' => 't', 'rule' => 'r', 'formula' => 'f', 'shared' => 's', 'sheet' => 'l',
+                   'default' => 'd' }.freeze
+      LEVELS = { error: 'e', warning: 'w', note: 'n', nil => '-' }.freeze
 
-      attr_reader :columns, :features
+      # A part or a feature down: whether it is a +part+, its tier, and a letter for each variant.
+      Line = Struct.new(:name, :title, :part, :tier, :states, :deciders)
 
-      def initialize(plan, table, pick = Plan::Pick.new, range: (0..))
-        @features = plan.family.features
-        names = table ? table.rows[range].to_a.map(&:name) : [nil]
-        @columns = names.map do |name|
-          rows = name ? pick.rows.merge(table.name => name) : pick.rows
-          Column.new(name, Result.new(plan, pick.with(rows: rows, answers: {}, overrides: {})))
+      attr_reader :names
+
+      def initialize(plan, table, pick = Plan::Pick.new)
+        @plan = plan
+        @table = table
+        @rows = Plan::PickReader.new(plan).read(Plan::Pick.new(rows: pick.rows)).rows
+        @at = table && plan.family.table_index(table.name)
+        @names = table ? table.rows.map(&:name) : ['variant']
+      end
+
+      # Outcomes of all variants, in the order of the table.
+      def outcomes = @outcomes ||= names.each_index.map { |row| outcome(row) }
+
+      # The outcome of one variant.
+      def outcome(row) = @plan.outcome_at(@rows.each_with_index.map { |picked, at| at == @at ? row : picked })
+
+      # The Lines, part by part.
+      def lines
+        @lines ||= @plan.family.parts.flat_map { |part| [line(part, true), *part.features.map { |feature| line(feature, false) }] }
+      end
+
+      # Plain form.
+      def to_tree
+        { 'table' => @table&.name, 'title' => @table&.title, 'variants' => names, 'lines' => lines.map do |line|
+          line.to_h.transform_keys(&:to_s)
+        end,
+          'levels' => outcomes.map { |outcome| LEVELS.fetch(outcome.findings.first&.level) }.join,
+          'numbers' => outcomes.map { |outcome| outcome.labels['part_number'].to_s } }
+      end
+
+      # Of some variants: the mass, and the names of features with a finding of their shape.
+      def figures(range)
+        names.each_index.to_a[range].to_a.map do |row|
+          figure = Figures.of(outcome(row))
+          wrong = figure.findings.reject { |finding| finding.level == :note }.filter_map { |finding| concerned(finding) }
+          { 'row' => row, 'mass' => figure.mass, 'text' => Figures.mass_text(figure.mass), 'wrong' => wrong.uniq }
         end
-        @wrong = columns.map { |column| wrong_features(column.result) }
       end
 
-      # The Cell of a feature in the column at +index+.
-      def cell(feature, index)
-        outcome = columns[index].result.outcome
-        Cell.new(outcome.state(feature.name), outcome.state_decider(feature.name).word, @wrong[index].include?(feature.name))
+      # Amounts of a parameter by variant, to sort by: numbers, or texts.
+      def values(name)
+        target = @plan.symbols[name] || raise(Error.new("There is no name \"#{name}\".",
+                                                        remedy: Nearest.remedy(name.to_s, @plan.symbols.parameter_names)))
+        outcomes.map do |outcome|
+          amount = outcome.values[target.index]
+          amount.is_a?(Float) ? finite(amount) : amount.to_s
+        end
       end
 
-      # Whether a feature has the same state in every variant.
-      def constant?(feature) = columns.map { |column| column.result.outcome.state(feature.name) }.uniq.size == 1
+      # Variants whose states differ from those of +name+ in one part or feature alone: {variant => title of it}.
+      def near(name)
+        at = names.index do |own|
+          own.casecmp?(name.to_s)
+        end || raise(Error.new("There is no row \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'row')))
+        names.each_index.filter_map do |other|
+          differing = lines.reject { |line| line.states[other] == line.states[at] }
+          [names[other], differing.first.title] if differing.size == 1
+        end.to_h
+      end
 
       private
 
-      def wrong_features(result)
-        result.findings.reject { |finding| finding.level == :note }
-              .filter_map { |finding| finding.place&.path&.each_cons(2)&.find { |key, _| key == 'features' }&.last }.to_set
+      def finite(amount) = amount.finite? ? amount : nil
+
+      def line(item, part)
+        built, shown = %w[built shown].map { |state| @plan.symbols["#{item.name}.#{state}"].index }
+        states = outcomes.map { |outcome| state(outcome, built, shown) }
+        deciders = outcomes.zip(states).map { |outcome, state| DECIDERS.fetch(decider(outcome, state, built, shown)) }
+        Line.new(item.name, item.title, part, item.tier.to_s, states.map { |state| STATES.fetch(state) }.join, deciders.join)
       end
+
+      def state(outcome, built, shown)
+        return :suppressed unless outcome.values[built]
+
+        outcome.values[shown] ? :shown : :hidden
+      end
+
+      # The same as Outcome#state_decider, without making anything for it.
+      def decider(outcome, state, built, shown)
+        word = word(outcome, built)
+        default = Plan::Decider.decode(outcome.deciders[built]).first == :default
+        state == :hidden || (state == :shown && default) ? word(outcome, shown) : word
+      end
+
+      def word(outcome, index)
+        kind, parent = Plan::Decider.decode(outcome.deciders[index])
+        kind == :inherited ? word(outcome, parent) : Plan::Decider::WORDS.fetch(kind)
+      end
+
+      def concerned(finding) = finding.place&.path&.each_cons(2)&.find { |key, _| key == 'features' }&.last
     end
   end
 end

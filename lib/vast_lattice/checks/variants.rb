@@ -7,43 +7,55 @@ module VastLattice
       # Most combinations that are listed.
       MOST = 20_000
 
-      # A variant: its rows by table, and its Result.
-      Variant = Struct.new(:rows, :result) do
+      # A variant: its rows by table, and its Outcome. The Result, with its solids, is made when it is asked for.
+      Variant = Struct.new(:rows, :outcome) do
         # Row names, joined.
         def name = rows.empty? ? 'the only variant' : rows.values.join(' · ')
+
+        def result = @result ||= Result.new(outcome.plan, outcome: outcome)
       end
 
-      def initialize(plan)
+      # +within+ keeps some rows of some tables: {table name => [row name, …]}.
+      def initialize(plan, within: {})
         @plan = plan
+        @lists = plan.family.variant_tables.reject { |table| table.rows.empty? }.map do |table|
+          kept = within[table.name]&.to_set(&:downcase)
+          [plan.family.table_index(table.name), table, table.rows.each_index.select do |row|
+            kept.nil? || kept.include?(table.rows[row].name.downcase)
+          end]
+        end
       end
 
       # Number of combinations.
-      def size = @plan.family.variant_count
+      def size = @lists.map { |_, _, rows| rows.size }.reduce(1, :*)
 
       # Yields each Variant; without a block, an Enumerator. Raises Error beyond MOST.
       def each
         return enum_for(:each) { size } unless block_given?
         raise Error.new("The family has #{size} variants; at most #{MOST} are listed.", remedy: 'Pick rows instead.') if size > MOST
 
-        combinations.each do |rows|
-          yield Variant.new(rows, Result.new(@plan, Plan::Pick.new(rows: rows)))
+        @plan.ensure_runnable
+        size.times { |number| yield at(number) }
+      end
+
+      # The Variant of that number; the last table changes quickest.
+      def at(number)
+        names, picked = pick(number)
+        Variant.new(names, @plan.outcome_at(picked))
+      end
+
+      # Its rows by table, and their numbers as Plan#outcome_at takes them.
+      def pick(number)
+        picked = Array.new(@plan.family.tables.size)
+        names = @lists.reverse.map do |index, table, rows|
+          number, at = number.divmod(rows.size)
+          picked[index] = rows[at]
+          [table.name, table.rows[rows[at]].name]
         end
+        [names.reverse.to_h, picked]
       end
 
       include Enumerable
-
-      private
-
-      def combinations
-        lists = @plan.family.variant_tables.reject { |table| table.rows.empty? }.map do |table|
-          table.rows.map do |row|
-            [table.name, row.name]
-          end
-        end
-        return [{}] if lists.empty?
-
-        lists.first.product(*lists.drop(1)).map(&:to_h)
-      end
     end
   end
 end

@@ -7,7 +7,8 @@ module VastLattice
     #
     # +texts+ says how dimensions read: :number, :name or :formula. In an +interactive+ picture features can be
     # chosen; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
-    # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise.
+    # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise. An +extent+ [left, right,
+    # bottom, top] in mm is drawn whole, whatever of it the model fills, so that several views compare.
     class ModelView
       EDGE = '#1d2733'
       HIDDEN = '#5b6875'
@@ -18,10 +19,10 @@ module VastLattice
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
-                           keyword_init: true) do
+                           :extent, keyword_init: true) do
         def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
                        measurable: false,
-                       tier: 'full', part: nil, hidden: true, cut: 0.5)
+                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil)
           super
         end
       end
@@ -87,11 +88,16 @@ module VastLattice
       end
 
       def box
-        @box ||= begin
-          points = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| @view.local(solid.frame.point(*corner)) } }
-          xs, ys, = points.transpose
-          Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
-        end
+        @box ||= if @options.extent
+                   Geometry::Box.new(**%i[left right bottom top].zip(@options.extent).to_h)
+                 else
+                   model_box
+                 end
+      end
+
+      def model_box
+        xs, ys, = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| @view.local(solid.frame.point(*corner)) } }.transpose
+        Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
       end
 
       def lay_out

@@ -12,8 +12,9 @@ module VastLattice
       # More levels than this would leave no room for the part.
       MOST = 7
 
-      # A dimension: from and till in mm along its direction, its text, and the two feet across it.
-      Span = Struct.new(:feature, :from, :till, :text, :feet)
+      # A dimension: from and till in mm along its direction, its text, the two feet across it, and the parameters from
+      # which it comes.
+      Span = Struct.new(:feature, :from, :till, :text, :feet, :names)
 
       def initialize(canvas, solid, outcome, view, box, options)
         @canvas = canvas
@@ -22,6 +23,7 @@ module VastLattice
         @box = box
         @options = options
         @texts = DimensionTexts.new(solid, outcome, options.texts)
+        @sources = options.interactive ? DimensionSources.new(solid, outcome.plan) : nil
         @across = spans(:horizontal)
         @upwards = spans(:vertical)
       end
@@ -84,22 +86,25 @@ module VastLattice
         bottom = @frame.y(@box.bottom)
         top = @frame.y(@box.top)
         across, up = @texts.overall(@box, @options.view)
-        @canvas.group(class: 'dimension', data_dimensions_of: 'overall') do
-          @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across)
-          @lines.vertical(bottom, top, left - 24, [left, left], up)
-        end
+        group('overall', @sources&.overall(@box.width)) { @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across) }
+        group('overall', @sources&.overall(@box.height)) { @lines.vertical(bottom, top, left - 24, [left, left], up) }
+      end
+
+      def group(name, names, &)
+        given = names.to_a.empty? ? {} : { data_parameter: names.join(' ') }
+        @canvas.group(class: 'dimension', data_dimensions_of: name, **given, &)
       end
 
       def across(span, level)
         at = @frame.y(@box.top) - 14 - (level * LEVEL)
-        @canvas.group(class: 'dimension', data_dimensions_of: span.feature.name) do
+        group(span.feature.name, span.names) do
           @lines.horizontal(@frame.x(span.from), @frame.x(span.till), at, span.feet.map { |foot| @frame.y(foot) }, span.text)
         end
       end
 
       def upwards(span, level)
         at = @frame.x(@box.right) + 16 + (level * LEVEL)
-        @canvas.group(class: 'dimension', data_dimensions_of: span.feature.name) do
+        group(span.feature.name, span.names) do
           @lines.vertical(@frame.y(span.from), @frame.y(span.till), at, span.feet.map { |foot| @frame.x(foot) }, span.text)
         end
       end
@@ -142,7 +147,8 @@ module VastLattice
         start = start_of(feature, from, along, frame, wall) or return
         at = axis == :horizontal ? 0 : 1
         edge = axis == :horizontal ? @box.top : @box.right
-        Span.new(feature, start[at], centre[at], @texts.offset(feature, along), [edge, centre[1 - at]])
+        Span.new(feature, start[at], centre[at], @texts.offset(feature, along), [edge, centre[1 - at]],
+                 @sources&.offset(feature, along))
       end
 
       # The point that a position is measured from, in the view.
@@ -164,7 +170,7 @@ module VastLattice
 
         at = axis == :horizontal ? 0 : 1
         first, last = centres.minmax_by { |centre| centre[at] }
-        Span.new(feature, first[at], last[at], @texts.pattern(feature), [first[1 - at], last[1 - at]])
+        Span.new(feature, first[at], last[at], @texts.pattern(feature), [first[1 - at], last[1 - at]], @sources&.pattern(feature))
       end
     end
   end

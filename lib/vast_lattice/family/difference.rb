@@ -27,9 +27,13 @@ module VastLattice
       end
 
       # The Changes that lead from one family to another.
-      def self.between(old, new) = walk([], old.to_tree, new.to_tree)
+      def self.between(old, new) = walk([], old, new)
 
+      # +before+ and +after+ are values, or their plain forms. What both share is not looked into.
       def self.walk(path, before, after)
+        return [] if before.equal?(after)
+
+        before, after = [before, after].map { |value| opened(value) }
         return [] if before == after
         return keys(path, before, after) if before.is_a?(Hash) && after.is_a?(Hash)
         return items(path, before.to_a, after.to_a) if named?(before) && named?(after) && (before || after)
@@ -38,6 +42,19 @@ module VastLattice
       end
       private_class_method :walk
 
+      # A value by its keys, with lists of named values left as they are.
+      def self.opened(value)
+        return value unless value.is_a?(Value)
+
+        lists = value.to_h.select do |_, list|
+          list.is_a?(Array) && list.any? && list.all? do |item|
+            item.is_a?(Value) && item.respond_to?(:name)
+          end
+        end
+        value.with(**lists.transform_values { [] }).to_tree.merge(lists.transform_keys(&:to_s))
+      end
+      private_class_method :opened
+
       def self.keys(path, before, after)
         (before.keys | after.keys).flat_map { |key| walk([*path, key], before[key], after[key]) }
       end
@@ -45,8 +62,7 @@ module VastLattice
 
       # Lists of named things are compared by name; an order that changed is one change.
       def self.items(path, before, after)
-        old = before.to_h { |item| [item['name'], item] }
-        new = after.to_h { |item| [item['name'], item] }
+        old, new = [before, after].map { |list| list.to_h { |item| [item.is_a?(Value) ? item.name : item['name'], item] } }
         changes = (old.keys | new.keys).flat_map { |name| walk([*path, name], old[name], new[name]) }
         kept = old.keys & new.keys
         return changes if kept == new.keys & old.keys
@@ -55,10 +71,16 @@ module VastLattice
       end
       private_class_method :items
 
-      def self.named?(value) = value.nil? || (value.is_a?(Array) && value.all? { |item| item.is_a?(Hash) && item.key?('name') })
+      def self.named?(value)
+        value.nil? || (value.is_a?(Array) && value.all? { |item| item.is_a?(Value) || (item.is_a?(Hash) && item.key?('name')) })
+      end
       private_class_method :named?
 
-      def self.plain(value) = value.is_a?(Array) && value.all?(String) ? value.join(', ') : value
+      def self.plain(value)
+        return value.to_tree if value.is_a?(Value)
+
+        value.is_a?(Array) && value.all?(String) ? value.join(', ') : value
+      end
       private_class_method :plain
     end
   end

@@ -43,41 +43,53 @@ module VastLattice
         Family.from_tree(tree)
       end
 
-      # What leads from these elements to +other+: a Patch.
-      def patch_to(other)
-        Patch.new(bodies: Patch.entries(bodies, other.bodies), orders: Patch.entries(orders, other.orders))
+      # Names of the elements of a kind within +owner+, in their order.
+      def self.names(family, kind, owner)
+        return family.public_send(LISTS.fetch(kind)).map(&:name) if LISTS.key?(kind)
+
+        parent, (_, list) = CHILDREN.find { |_, (child, _)| child == kind }
+        family.public_send(LISTS.fetch(parent)).find { |item| item.name == owner }.public_send(list).map(&:name)
       end
 
-      # These elements after a Patch.
-      def apply(patch)
-        new_bodies = patch.bodies.each_with_object(bodies.dup) do |(key, _, after), all|
-          after.nil? ? all.delete(key) : all[key] = after
-        end
-        new_orders = patch.orders.each_with_object(orders.dup) do |(key, _, after), all|
-          after.nil? ? all.delete(key) : all[key] = after
-        end
-        Elements.new(bodies: new_bodies, orders: new_orders)
+      # The Patch that leads from one family to another. What both share is passed over, so that an edit of one row
+      # costs little however long its table is.
+      def self.patch(old, new)
+        bodies = Patch.entries({ HEADER => header(old) }, { HEADER => header(new) })
+        orders = []
+        LISTS.each { |kind, list| compare(kind, '', old.public_send(list), new.public_send(list), bodies, orders) }
+        Patch.new(bodies: bodies, orders: orders)
       end
 
-      # What changed: lists of [key, before, after]. It can be turned round, and has a plain form.
-      class Patch < Value.with(:bodies, :orders)
-        # What differs between two hashes: [key, before, after].
-        def self.entries(before, after)
-          (before.keys | after.keys).map { |key| [key, before[key], after[key]] }.reject { |_, old, new| old == new }
-        end
+      def self.header(family) = family.with(**LISTS.values.to_h { |list| [list.to_sym, []] }).to_tree
+      private_class_method :header
 
-        def self.from_tree(tree)
-          new(bodies: tree.fetch('bodies'), orders: tree.fetch('orders'))
-        end
+      # +old+ and +new+ are nil where their owner is not there.
+      def self.compare(kind, owner, old, new, bodies, orders)
+        return if old.equal?(new) && old
 
-        def to_tree = { 'bodies' => bodies, 'orders' => orders }
-        def reversed = Patch.new(bodies: turn(bodies), orders: turn(orders))
-        def empty? = bodies.empty? && orders.empty?
-
-        private
-
-        def turn(list) = list.map { |key, before, after| [key, after, before] }
+        before, after = [old, new].map { |list| list.to_a.to_h { |item| [item.name, item] } }
+        names = [old && before.keys, new && after.keys]
+        orders << [[kind, owner], *names] unless names.uniq.size == 1
+        (before.keys | after.keys).each { |name| compare_items([kind, owner, name], before[name], after[name], bodies, orders) }
       end
+      private_class_method :compare
+
+      def self.compare_items(key, before, after, bodies, orders)
+        return if before.equal?(after)
+
+        kind, _, name = key
+        child, list = CHILDREN[kind]
+        trees = [before, after].map { |item| item && body(item, list) }
+        bodies << [key, *trees] unless trees.uniq.size == 1
+        compare(child, name, before&.public_send(list), after&.public_send(list), bodies, orders) if child
+      end
+      private_class_method :compare_items
+
+      def self.body(item, list)
+        lean = list ? item.with(list.to_sym => []) : item
+        lean.to_tree.except('name', *list)
+      end
+      private_class_method :body
 
       private
 

@@ -22,6 +22,8 @@ module VastLattice
         'item' => { 'type' => 'object', 'additionalProperties' => { '$ref' => '#/$defs/entry' } },
         'material' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/own_material' }] },
         'columns' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/columns/items' }] } },
+        'names' => { 'type' => 'array', 'items' => { 'type' => 'object', 'required' => %w[row name], 'additionalProperties' => TEXT } },
+        'added' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/rows/items' } },
         'rows' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/rows/items' }] } },
         'cells' => { 'type' => 'array', 'items' => { 'type' => 'object', 'required' => %w[row column text],
                                                      'additionalProperties' => TEXT } },

@@ -18,6 +18,41 @@ module VastLattice
         Array.new(count) { |index| (kind == 'arithmetic' ? first + (index * step) : first * (step**index)).round(9) }
       end
 
+      # The same from what was typed. Raises Error for an unknown kind, or a first number or step that is none.
+      def self.checked(kind, first:, count:, step: nil)
+        unless KINDS.include?(kind)
+          raise Error.new("There is no series \"#{kind}\".", remedy: Nearest.remedy(kind.to_s, KINDS, kind: 'series'))
+        end
+
+        first = kind == 'arithmetic' ? number(first, 'first number') : positive(first, 'first number')
+        step = { 'arithmetic' => -> { number(step, 'step') }, 'geometric' => -> { positive(step, 'ratio') } }.fetch(kind, -> {}).call
+        bounded(numbers(kind, first: first, count: count, step: step))
+      end
+
+      # Raises Error where a number of the series is beyond what a dimension can be.
+      def self.bounded(numbers)
+        return numbers if numbers.all? { |number| number.abs < 1e12 }
+
+        raise Error.new('The series grows beyond all bounds.', remedy: 'Choose a smaller step or fewer rows.')
+      end
+      private_class_method :bounded
+
+      def self.number(text, what)
+        number = Float(text.to_s, exception: false)
+        return number if number&.finite?
+
+        raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number.')
+      end
+      private_class_method :number
+
+      def self.positive(text, what)
+        number = number(text, what)
+        return number if number.positive?
+
+        raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number above zero.')
+      end
+      private_class_method :positive
+
       def self.preferred(every, first, count)
         basic = R40.each_slice(every).map(&:first)
         decade = Math.log10(first).floor

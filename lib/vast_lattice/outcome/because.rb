@@ -162,7 +162,12 @@ module VastLattice
         column = @bound.column(target)
         return [] if column.nil? || %i[table override rule].include?(decision.kind)
 
-        ["Table #{@plan.family.tables[column.table].name} leaves it open in this row."]
+        table = @bound.tables[column.table]
+        row = @outcome.pick.rows[column.table]
+        fault = row && table.faults.fetch(row, []).find { |finding| finding.place.path.last == column.column.target }
+        return ["Row #{table.table.rows[row].name} of table #{table.table.name} cannot be read here: #{fault.message}"] if fault
+
+        ["Table #{table.table.name} leaves it open in this row."]
       end
     end
   end

@@ -11,11 +11,16 @@ module VastLattice
 
       # Finding values, worst first, in an order that does not depend on the order of writing.
       def findings(raw)
-        found = raw.uniq.map { |code, *details| send(code, *details) } + unused_answers + alternatives
+        found = raw.uniq.map { |code, *details| send(code, *details) } + unused_answers + alternatives + faults
         found.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
       end
 
       private
+
+      # Cells of the picked rows that cannot be read.
+      def faults
+        @plan.bound.tables.flat_map { |table| (row = @outcome.pick.rows[table.index]) ? table.faults.fetch(row, []) : [] }
+      end
 
       def target(index) = @plan.targets[index]
       def said(target) = "#{target.name} is #{target.text(@outcome.values[target.index])}"

@@ -4,6 +4,9 @@ module VastLattice
   class Plan
     # What is not wrong, but worth knowing about a definition.
     class Advice
+      # Columns by which rows are told apart first.
+      LEADING = 4
+
       # +lists+ as in Program.
       def initialize(bound, family, lists)
         @bound = bound
@@ -51,7 +54,7 @@ module VastLattice
       # Choices that some rule leaves out in each of its branches, and that nothing sets.
       def never_offered
         values.select(&:chosen?).flat_map do |target|
-          set = [*@bound.decisions(target).map { |_, _, decision| decision.value }, *@bound.column(target)&.cells].compact.map(&:data)
+          set = [*@bound.decisions(target).map { |_, _, decision| decision.value.data }, *@bound.column(target)&.literals&.uniq]
           (@bound.items[target.index].choices - offered_somewhere(target) - set).map do |choice|
             note(:never_offered, :note, target, "#{target.text(choice)} is never offered for #{target.name}.",
                  'Offer it in a rule, or drop it.')
@@ -68,13 +71,30 @@ module VastLattice
 
       # Rows of one table that say the same.
       def same_rows
-        @family.variant_tables.flat_map do |table|
-          doubled = table.rows.group_by { |row| row.cells.reject { |_, text| text.strip.empty? } }.values.select { |same| same.size > 1 }
+        @bound.tables.reject { |bound| bound.columns.empty? }.flat_map do |bound|
+          table = bound.table
+          doubled = said_by_row(bound).values.select { |same| same.size > 1 }.map { |same| same.map { |index| table.rows[index] } }
           doubled.map do |same|
             Finding.new(code: :same_rows, level: :warning, place: Place.at('tables', table.name, 'rows', same[1].name),
                         message: "#{same.first(4).map(&:name).join(', ')} say the same.", remedy: 'Remove one, or let them differ.')
           end
         end
+      end
+
+      # Numbers of rows by what they say; rows that differ in a property alone differ. Long tables are told apart by a few
+      # columns first.
+      def said_by_row(bound)
+        properties = bound.table.columns.select(&:property?).map { |column| bound.table.rows.map { |row| row.cell(column.target) } }
+        columns = bound.columns.map(&:signs) + properties
+        alike = alike(columns.first(LEADING), bound.table.rows.size)
+        alike.group_by { |row| columns.map { |column| column[row] } }
+      end
+
+      # Numbers of rows that are not alone in what some columns say.
+      def alike(columns, size)
+        sums = Array.new(size, 17)
+        columns.each { |column| column.each_with_index { |value, row| sums[row] = ((sums[row] * 31) ^ value.hash) & 0x3fffffffffff } }
+        sums.each_index.group_by { |row| sums[row] }.values.select { |rows| rows.size > 1 }.flatten
       end
 
       def always_in_table?(target)
@@ -90,8 +110,10 @@ module VastLattice
         typed = @bound.items.flat_map(&:trees) + rule_trees + shape_trees +
                 @bound.patterns.flat_map(&:formulas) + @bound.rule_tables.flat_map { |table| table.rows.flatten }
         indexes = typed.compact.flat_map(&:variables).map(&:index)
-        (indexes + @bound.tables.flat_map(&:columns).flat_map(&:variables).map(&:index)).to_set
+        (indexes + table_trees.flat_map(&:variables).map(&:index)).to_set
       end
+
+      def table_trees = @bound.tables.flat_map(&:columns).flat_map { |column| column.formulas + column.limits.values }
 
       def rule_trees
         @bound.rules.flat_map do |rule|

@@ -5,8 +5,10 @@ module VastLattice
     # Reads every text of a family and yields a Bound::Family; what cannot be read becomes a finding of
     # the reader.
     class Binder
-      def initialize(family, reader)
+      # +before+ is the Plan of an earlier family, whose readings of table cells are taken over where they hold.
+      def initialize(family, reader, before: nil)
         @family = family
+        @before = before
         @reader = reader
         @symbols = reader.symbols
       end
@@ -16,6 +18,17 @@ module VastLattice
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
                           rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
                           rule_tables: rule_tables)
+      end
+
+      # The tables alone.
+      def tables
+        same_names = @before && @family.parameters.equal?(@before.family.parameters)
+        bound = @family.tables.each_with_index.map do |table, index|
+          known = @before&.bound&.tables&.find { |other| other.table.name == table.name }
+          TableBinder.new(table, index, @reader, known: known, same_names: same_names).bind
+        end
+        refuse_two_tables(bound)
+        bound
       end
 
       private
@@ -140,12 +153,6 @@ module VastLattice
       rescue Registry::Unknown => e
         @reader.error(:unknown_kind, e.message, place, e.remedy)
         []
-      end
-
-      def tables
-        bound = @family.tables.each_with_index.map { |table, index| TableBinder.new(table, index, @reader).bind }
-        refuse_two_tables(bound)
-        bound
       end
 
       def refuse_two_tables(bound)

@@ -57,14 +57,32 @@ module VastLattice
         def policy = table.policy == 'collect' ? table.aggregate : table.policy
       end
 
-      # A column of a table: +cells+ by row, Typed or nil (open); +formulas+ are the distinct cells that
-      # depend on other names.
-      class Column < Value.with(:table, :target, :column, :cells, :formulas)
+      # A column of a table: +cells+ by row, Typed or nil (open); +literals+ the plain values among them, by row;
+      # +formulas+ are the distinct cells that depend on other names; it is +plain+ if all cells are plain values or open.
+      # +limits+ are the Typed least, most and step of an open column.
+      class Column < Value.with(:table, :target, :column, :unit, :cells, :literals, :formulas, :plain, limits: {})
         def variables = formulas.flat_map(&:variables).uniq
+        def open? = column.open
+
+        # By row what does not depend on a pick: plain values, and formulas such as 75 mm / 2, which are computed here.
+        # nil where a cell is open or depends on names. +lists+ as in Program.
+        def values(lists)
+          return literals if plain
+
+          cells.zip(literals).map { |typed, value| value.nil? && typed&.constant? ? Formula.value(typed, lists) : value }
+        end
+
+        # By row something that is equal where two cells say the same.
+        def signs
+          return literals if plain
+
+          literals.zip(cells).map { |value, typed| value.nil? && typed ? typed : value }
+        end
       end
 
-      # A table: its place in the family, its bound columns, and the numbers of its rows by downcased name.
-      class Table < Value.with(:index, :table, :columns, :row_numbers)
+      # A table: its place in the family, its bound columns, the numbers of its rows by downcased name, and by row the
+      # Findings of cells that cannot be read. Such a cell counts as open.
+      class Table < Value.with(:index, :table, :columns, :row_numbers, faults: {})
         def row_number(name) = row_numbers[name.downcase]
       end
 

@@ -9,7 +9,7 @@ module VastLattice
         @targets = targets
         formulas = patterns.flat_map(&:formulas).map { |typed| Formula::Emitter.settled(typed) }
         names = targets.map { |target| "v#{target.index} = v[#{target.index}]" }.join('; ')
-        @lambda = Formula.compile("lambda { |lists| lambda { |v| #{names}; [#{formulas.join(', ')}] } }", 'labels').call(lists)
+        @lambda = Formula.compiled("lambda { |lists| lambda { |v| #{names}; [#{formulas.join(', ')}] } }", 'labels').call(lists)
       end
 
       # Label by name, for the values of an outcome.

@@ -22,7 +22,7 @@ module VastLattice
         @lists = lists
         @constants = []
         @source = compose
-        @lambda = Formula.compile("lambda { |constants, lists| #{@source} }", 'plan').call(@constants, lists)
+        @lambda = Formula.compiled("lambda { |constants, lists| #{@source} }", 'plan').call(@constants, lists)
       end
 
       def call(overrides, rows, answers) = @lambda.call(overrides, rows, answers)
@@ -74,8 +74,7 @@ module VastLattice
 
         n = target.index
         branches = [*unless_it_applies(target), ["!(x = o[#{n}]).nil?", 'x', code(:override)], *by_hand(target), *by_rules(target),
-                    *by_table(target),
-                    *by_answer(target)]
+                    *by_table(target, open: false), *by_answer(target), *by_table(target, open: true)]
         chain = branches.each_with_index.map do |(test, value, decider), index|
           "#{index.zero? ? 'if' : 'elsif'} #{test} then v#{n} = #{value}; d#{n} = #{decider}"
         end
@@ -85,7 +84,7 @@ module VastLattice
 
       # The name of the picked row; an empty text where none is.
       def row(target)
-        table = @bound.tables.index { |bound| bound.table.equal?(target.subject) }
+        table = @bound.tables.index { |bound| bound.table.name == target.subject.name }
         names = constant(target.type.choices)
         "v#{target.index} = t[#{table}] ? #{names}[t[#{table}]] : ''; d#{target.index} = #{code(:answer)}"
       end
@@ -149,8 +148,11 @@ module VastLattice
         ruled ? [['!s.nil?', 's', 'w']] : []
       end
 
-      def by_table(target)
-        column = @bound.column(target) or return []
+      # An answer goes before what an open column suggests.
+      def by_table(target, open:)
+        column = @bound.column(target)
+        return [] unless column && column.open? == open
+
         [["!(x = #{cell(column)}).nil?", 'x', code(:table, column.table)]]
       end
 
@@ -158,20 +160,13 @@ module VastLattice
       # marker: lists of formula numbers by row, only where a column has formulas.
       def cell(column)
         row = "t[#{column.table}]"
-        values = constant(column.cells.map { |typed| typed&.constant? ? constant_value(typed) : nil })
+        values = constant(column.values(@lists))
         plain = "(#{row} && #{values}[#{row}])"
         return plain if column.formulas.empty?
 
         numbers = constant(column.cells.map { |typed| typed && column.formulas.index { |formula| formula.equal?(typed) } })
         cases = column.formulas.each_with_index.map { |formula, index| "when #{index} then #{settled(formula)}" }
         "(case #{row} && #{numbers}[#{row}] #{cases.join(' ')} else #{plain} end)"
-      end
-
-      # A constant formula such as 75 mm / 2 is computed once, here.
-      def constant_value(typed)
-        return typed.data if %i[number text boolean].include?(typed.kind)
-
-        Formula.value(typed, @lists)
       end
 
       def by_answer(target)
@@ -215,15 +210,16 @@ module VastLattice
         lines = ["f << [:no_value, #{n}] unless v#{n}.finite?"]
         lines << "f << [:not_whole, #{n}] if v#{n}.finite? && v#{n} != v#{n}.round" if target.subject.kind == 'count'
         limits = @bound.consequences(Consequence::Limit, target)
-        return lines unless item.least || item.most || item.step || limits.any?
+        column = @bound.column(target)
+        return lines unless item.least || item.most || item.step || limits.any? || column&.limits&.any?
 
-        lines + limit_lines(n, item, limits)
+        lines + limit_lines(n, item, limits, column)
       end
 
-      def limit_lines(index, item, limits)
+      def limit_lines(index, item, limits, column)
         ["lo = #{item.least ? settled(item.least) : 'nil'}; hi = #{item.most ? settled(item.most) : 'nil'}",
          "st = #{item.step ? settled(item.step) : 'nil'}",
-         *limits.flat_map { |rule, branch, limit| narrowing(rule, branch, limit) },
+         *limits.flat_map { |rule, branch, limit| narrowing(rule, branch, limit) }, *(open_limits(column) if column),
          "l[#{index}] = [lo, hi, st, nil]",
          "f << [:below_least, #{index}, lo] if lo && v#{index} < lo",
          "f << [:above_most, #{index}, hi] if hi && v#{index} > hi",
@@ -232,10 +228,18 @@ module VastLattice
       end
 
       # A rule only ever narrows.
-      def narrowing(rule, branch, limit)
-        test = "if b#{rule.index} == #{branch}"
-        [limit.least && "#{test} then x = #{settled(limit.least)}; lo = x if lo.nil? || x > lo; end",
-         limit.most && "#{test} then x = #{settled(limit.most)}; hi = x if hi.nil? || x < hi; end"].compact
+      def narrowing(rule, branch, limit) = narrowed("if b#{rule.index} == #{branch}", limit.least, limit.most)
+
+      # So does an open column, as soon as a row of its table is picked.
+      def open_limits(column)
+        least, most, step = column.limits.values_at(:least, :most, :step)
+        test = "if t[#{column.table}]"
+        [*narrowed(test, least, most), *("#{test} then st = #{settled(step)}; end" if step)]
+      end
+
+      def narrowed(test, least, most)
+        [least && "#{test} then x = #{settled(least)}; lo = x if lo.nil? || x > lo; end",
+         most && "#{test} then x = #{settled(most)}; hi = x if hi.nil? || x < hi; end"].compact
       end
 
       # Rows that rules leave; checked only where a row is picked and a rule narrows them.

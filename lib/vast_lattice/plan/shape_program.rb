@@ -37,7 +37,7 @@ module VastLattice
         stocks = bound.stocks.map { |stock| list([*stock.measures.values, *stock.place.values, stock.least_wall]) }
         shapes = bound.shapes.map { |shape| "lambda { |v#{@index}| #{list([*shape.measures.values, *extras(shape)])} }" }
         source = "lambda { |v| #{names}; [[#{stocks.join(', ')}], [#{shapes.join(', ')}]] }"
-        @lambda = Formula.compile("lambda { |lists| #{source} }", 'shape').call(lists)
+        @lambda = Formula.compiled("lambda { |lists| #{source} }", 'shape').call(lists)
         @varied = bound.shapes.map { |shape| shape.trees.any? { |tree| tree.variables.any? { |variable| variable.index == @index } } }
       end
 

@@ -23,6 +23,9 @@ module VastLattice
         @scope = Formula::Scope.new(@targets.map(&:variable), @lists)
       end
 
+      # The names of a family that differs in cells of tables alone.
+      def following(family) = dup.tap { |copy| copy.follow(family) }
+
       # The scope of a feature's dimensions: one name more, the number of the instance in a pattern.
       def instance_scope
         @instance_scope ||= if self[INDEX]
@@ -53,6 +56,15 @@ module VastLattice
       def offerable_names = names(:value, :row)
       def column_names = names(:value, :built, :shown, :material, :colour)
       def feature_names = @family.features.map(&:name)
+
+      protected
+
+      def follow(family)
+        @family = family
+        @instance_scope = nil
+        @lists = ColumnLists.new(family) { |column| column_type(column) }
+        @scope = Formula::Scope.new(@targets.map(&:variable), @lists)
+      end
 
       private
 

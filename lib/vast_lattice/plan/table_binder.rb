@@ -2,51 +2,136 @@
 
 module VastLattice
   class Plan
-    # Reads one variant table. Equal texts of a column are read once, so that long tables stay quick.
+    # Reads one variant table. A cell that cannot be read is a fault of its row and counts as open; everything else
+    # that is wrong is an error of the family. Long tables stay quick: equal texts of a column are read once, and what
+    # the plan before has read of the same cells is taken over.
     class TableBinder
-      def initialize(table, index, reader)
+      LITERALS = %i[number text boolean].freeze
+      LIMITS = %i[least most step].freeze
+
+      # +known+ is the Bound::Table of this table in an earlier plan, if there is one; +same_names+ tells whether that
+      # plan had the same parameters.
+      def initialize(table, index, reader, known: nil, same_names: false)
         @table = table
         @index = index
         @reader = reader
         @path = ['tables', table.name]
+        @known = known
+        @same_names = same_names
+        @faults = {}
       end
 
       # Returns a Bound::Table.
       def bind
+        find_origins
         check_rows
         deciding, properties = @table.columns.partition { |column| !column.property? }
         columns = deciding.filter_map { |column| bind_column(column) }
         properties.each { |column| check_property(column) }
         check_doubled(columns)
         numbers = @table.rows.each_with_index.to_h { |row, index| [row.name.downcase, index] }
-        Bound::Table.new(index: @index, table: @table, columns: columns, row_numbers: numbers)
+        Bound::Table.new(index: @index, table: @table, columns: columns, row_numbers: numbers, faults: @faults)
       end
 
       private
 
       def place(*path) = Place.at(*@path, *path)
 
+      # By row its number in the earlier table, nil where it is new or changed.
+      def find_origins
+        rows = {}.compare_by_identity
+        @known&.table&.rows&.each_with_index { |row, index| rows[row] = index }
+        @origins = @table.rows.map { |row| rows[row] }
+        @moved = @origins.each_index.reject { |row| @origins[row] == row }
+      end
+
       def bind_column(column)
         among = @reader.symbols.column_names
         target = @reader.target(column.target, place('columns'), among: among) or return
         unit = unit_of(column, target)
+        earlier = earlier(column, target, unit)
+        return earlier if earlier && unchanged?(earlier, target, column)
+
+        cells = read(column, earlier&.cells) { |text| Entry.read(text, type: target.type, unit: unit, scope: @reader.symbols.scope) }
+        Bound::Column.new(table: @index, target: target, column: column, unit: unit, cells: cells, limits: limits(column, target, unit),
+                          **sorted(cells))
+      end
+
+      # Typed least, most and step of an open column.
+      def limits(column, target, unit)
+        given = LIMITS.to_h { |name| [name, column.public_send(name).to_s] }.reject { |_, text| text.strip.empty? }
+        return {} if given.empty?
+        return {} unless checked_open(column, target)
+
+        given.to_h { |name, text| [name, @reader.entry(text, target, place('columns', column.target, name), unit: unit)] }.compact
+      end
+
+      def checked_open(column, target)
+        return true if column.open && target.type.number?
+
+        words = column.open ? "#{target.name} is #{target.type}" : 'the column is not open'
+        @reader.error(:not_open, "The column #{column.target} has limits, but #{words}.", place('columns', column.target),
+                      'Only open columns of numbers have limits.')
+      end
+
+      # Plain values by row, and the distinct formulas that depend on names.
+      def sorted(cells)
+        literals = cells.map { |typed| typed.data if typed && LITERALS.include?(typed.kind) }
+        others = cells.each_index.filter_map { |row| cells[row] if literals[row].nil? }
+        { literals: literals, formulas: others.uniq(&:object_id).reject(&:constant?), plain: others.compact.empty? }
+      end
+
+      # The column of the earlier plan, if its plain values would be read the same way now.
+      def earlier(column, target, unit)
+        found = @known&.columns&.find { |bound| bound.column.target == column.target } or return
+        found if found.target.type == target.type && found.unit == unit && (@same_names || !target.type.boolean?)
+      end
+
+      # Whether a column is wholly what it was: nothing moved, its own cells are the same plain values.
+      def unchanged?(earlier, target, column)
+        before = @known.table.rows
+        return false unless earlier.plain && earlier.limits.empty? && earlier.table == @index && before.size == @table.rows.size &&
+                            earlier.column == column && earlier.target == target && !faulty?(column)
+
+        @moved.none? { |row| before[row].nil? || before[row].cells[column.target] != @table.rows[row].cells[column.target] }
+      end
+
+      def faulty?(column) = @known.faults.each_value.any? { |found| found.any? { |finding| finding.place.path.last == column.target } }
+
+      # Typed cells by row: those of +earlier+ that are plain values, the others as the block reads them.
+      def read(column, earlier)
         known = {}
-        cells = @table.rows.map do |row|
+        @table.rows.each_with_index.map do |row, index|
+          origin = earlier && @origins[index]
+          before = origin && earlier[origin]
+          next before if before && LITERALS.include?(before.kind)
+
           text = row.cell(column.target) or next
-          known.fetch(text) { known[text] = @reader.entry(text, target, cell_place(row, column), unit: unit) }
+          known[text] = attempt(text) { yield text } unless known.key?(text)
+          found = known[text]
+          found.is_a?(Formula::Error) ? fault(found, index, row, column) : found
         end
-        Bound::Column.new(table: @index, target: target, column: column, cells: cells,
-                          formulas: known.values.compact.reject(&:constant?))
+      end
+
+      def attempt(_text)
+        yield
+      rescue Formula::Error => e
+        e
+      end
+
+      def fault(error, index, row, column)
+        finding = Finding.new(code: error.code, level: :error, message: error.message, remedy: error.remedy,
+                              place: cell_place(row, column).with(span: error.span))
+        (@faults[index] ||= []) << finding
+        @reader.findings << finding
+        nil
       end
 
       # A property is checked like any other column, though nothing in the plan needs its cells.
       def check_property(column)
         type, unit = @reader.symbols.column_type(column)
         Units[column.unit.to_s]
-        @table.rows.each do |row|
-          text = row.cell(column.target)
-          @reader.entry_of(text, type, unit, cell_place(row, column)) if text
-        end
+        read(column, nil) { |text| Entry.read(text, type: type, unit: unit, scope: @reader.symbols.scope) }
       rescue Units::Error => e
         @reader.error(:unknown_unit, e.message, place('columns'), e.remedy)
       end
@@ -69,20 +154,25 @@ module VastLattice
 
       def check_rows
         seen = {}
-        targets = @table.columns.map(&:target)
+        targets = @table.columns.to_h { |column| [column.target, true] }
         @table.rows.each do |row|
           key = row.name.downcase
           @reader.error(:duplicate_name, "The row #{row.name} stands here twice.", place('rows', row.name), 'Rename one.') if seen[key]
           seen[key] = true
-          check_cells(row, targets)
         end
+        rows = same_columns? ? @moved.map { |index| @table.rows[index] } : @table.rows
+        rows.each { |row| check_cells(row, targets) }
         check_default
       end
 
+      def same_columns? = @known && @known.table.columns.equal?(@table.columns)
+
       def check_cells(row, targets)
-        (row.cells.keys - targets).each do |stray|
-          @reader.error(:unknown_name, "The table has no column \"#{stray}\".", cell_place(row, Family::Column.new(target: stray)),
-                        Nearest.remedy(stray, targets, kind: 'column'))
+        row.cells.each_key do |stray|
+          next if targets.key?(stray)
+
+          @reader.error(:unknown_name, "The table has no column \"#{stray}\".", place('rows', row.name, 'columns', stray),
+                        Nearest.remedy(stray, targets.keys, kind: 'column'))
         end
       end
 

@@ -3,8 +3,12 @@
 module VastLattice
   class Family
     module Edits
-      # Edits of variant tables.
+      # Edits of variant tables, their columns and cells.
       module Tables
+        # The columns by which a state is settled.
+        STATE_COLUMNS = { 'built' => %w[built], 'suppressed' => %w[built], 'shown' => %w[shown], 'hidden' => %w[shown],
+                          'open' => %w[built shown] }.freeze
+
         # Adds an empty table.
         def self.add_table(family, name:, columns: [])
           raise Error.new("There is a table #{name} already.", remedy: 'Choose another name.') if family.table(name)
@@ -24,81 +28,89 @@ module VastLattice
         # Types many cells in one go: a list of row, column, text.
         def self.set_cells(family, table:, cells:)
           on(family, table) do |found|
-            cells.each { |cell| Edits.find(found.rows, cell['row'], 'row') }
             by_row = cells.group_by { |cell| cell['row'].downcase }
-            found.with(rows: found.rows.map { |row| fill(found, row, by_row.fetch(row.name.downcase, [])) })
+            rows = found.rows.map { |row| by_row.key?(row.name.downcase) ? fill(found, row, by_row.delete(row.name.downcase)) : row }
+            by_row.each_value { |stray| Edits.find(found.rows, stray.first['row'], 'row') }
+            found.with(rows: rows)
           end
         end
 
-        # Fills a column with a series (Family::Series): in the named rows, or in all from +from+ on. +first+ and
-        # +step+ are plain numbers in the unit of the column.
-        def self.fill_series(family, table:, column:, kind:, first:, step: nil, from: nil)
-          unless Series::KINDS.include?(kind)
-            raise Error.new("There is no series \"#{kind}\".", remedy: Nearest.remedy(kind, Series::KINDS, kind: 'series'))
-          end
-
-          rows = Edits.find(family.tables, table, 'table').rows
-          rows = rows.drop(rows.index(Edits.find(rows, from, 'row'))) if from
-          numbers = Series.numbers(kind, first: positive(first, 'first number'), count: rows.size,
-                                         step: Series::PREFERRED.key?(kind) ? nil : positive(step, 'step'))
-          cells = rows.zip(numbers).map { |row, number| { 'row' => row.name, 'column' => column, 'text' => Units::Format.number(number) } }
+        # Fills a column with a series (Family::Series): in the named +rows+, in their order; without any, in all from
+        # +from+ on. +first+ and +step+ are plain numbers in the unit of the column.
+        def self.fill_series(family, table:, column:, kind:, first:, step: nil, from: nil, rows: nil)
+          all = Edits.find(family.tables, table, 'table').rows
+          filled = if rows
+                     Edits.find_all(all, rows, 'row')
+                   else
+                     all.drop(from ? all.index(Edits.find(all, from, 'row')) : 0)
+                   end
+          numbers = Series.checked(kind, first: first, count: filled.size, step: step)
+          cells = filled.zip(numbers).map { |row, number| { 'row' => row.name, 'column' => column, 'text' => Units::Format.number(number) } }
           set_cells(family, table: table, cells: cells)
         end
 
-        def self.positive(text, what)
-          number = Float(text.to_s, exception: false)
-          return number if number&.positive? && number.finite?
-
-          raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number above zero.')
-        end
-        private_class_method :positive
-
-        # Adds a row: at the end or after another; a copy of +like+ if named.
-        def self.add_row(family, table:, name:, like: nil, after: nil)
-          on(family, table) do |found|
-            row = Row.new(name: fresh(found, name), cells: like ? Edits.find(found.rows, like, 'row').cells : {})
-            at = after ? found.rows.index(Edits.find(found.rows, after, 'row')) + 1 : found.rows.size
-            found.with(rows: [*found.rows.take(at), row, *found.rows.drop(at)])
-          end
-        end
-
-        # Removes rows.
-        def self.remove_rows(family, table:, rows:)
-          on(family, table) do |found|
-            gone = rows.map { |name| Edits.find(found.rows, name, 'row') }
-            default = gone.any? { |row| row.name == found.default_row } ? nil : found.default_row
-            found.with(rows: found.rows - gone, default_row: default)
-          end
-        end
-
-        # Renames a row.
-        def self.rename_row(family, table:, row:, name:)
-          on(family, table) do |found|
-            old = Edits.find(found.rows, row, 'row')
-            name = old.name.casecmp?(name.to_s.strip) ? name.strip : fresh(found, name)
-            default = found.default_row == old.name ? name : found.default_row
-            found.with(default_row: default, rows: found.rows.map { |other| other.equal?(old) ? old.with(name: name) : other })
-          end
-        end
-
-        # Makes a row the one used when none is picked.
-        def self.set_default_row(family, table:, row:)
-          on(family, table) { |found| found.with(default_row: Edits.find(found.rows, row, 'row').name) }
-        end
-
-        # Adds a column for a parameter or a state.
-        def self.add_column(family, table:, target:, unit: nil)
+        # Adds a column for a parameter, a state, a material or a colour; with a +kind+, a property of that kind.
+        def self.add_column(family, table:, target:, unit: nil, kind: nil)
           on(family, table) do |found|
             raise Error.new("There is a column #{target} already.", remedy: 'Choose another.') if found.column(target)
 
-            found.with(columns: [*found.columns, Column.new(target: target, unit: unit)])
+            target = Edits.checked_name(target) if kind
+            found.with(columns: [*found.columns, Column.new(target: target, unit: unit, kind: kind)])
           end
+        end
+
+        # Changes a column: +field+ is unit, label, key, open, least, most or step; an empty text clears it.
+        def self.set_column(family, table:, target:, field:, text:)
+          known = Column.fields.keys.map(&:to_s) - %w[target kind]
+          raise Error.new("A column has no #{field}.", remedy: Nearest.remedy(field, known, kind: 'field')) unless known.include?(field)
+
+          on(family, table) do |found|
+            column = column(found, target)
+            tree = column.to_tree.merge(field => text.to_s.strip.empty? ? nil : text.to_s.strip)
+            tree = tree.except('least', 'most', 'step') if field == 'open' && Words.boolean(text) != true
+            found.with(columns: found.columns.map { |other| other.equal?(column) ? Column.from_tree(tree) : other })
+          end
+        end
+
+        # Puts a column before another; without one, at the end.
+        def self.move_column(family, table:, target:, before: nil)
+          on(family, table) do |found|
+            moved = column(found, target)
+            others = found.columns - [moved]
+            at = before ? others.index(column(found, before)) : nil
+            found.with(columns: others.insert(at || others.size, moved))
+          end
+        end
+
+        # Settles the states of features or parts in some rows: +state+ is built, suppressed, shown, hidden, or open (the
+        # next decider decides). Columns that are missing are added.
+        def self.set_states(family, table:, rows:, features:, state:)
+          unless STATE_COLUMNS.key?(state)
+            raise Error.new("There is no state \"#{state}\".", remedy: Nearest.remedy(state, STATE_COLUMNS.keys, kind: 'state'))
+          end
+
+          present = Edits.find(family.tables, table, 'table')
+          targets = features.flat_map { |name| STATE_COLUMNS[state].map { |kind| "#{name}.#{kind}" } }
+          targets = targets.select { |target| present.column(target) } if state == 'open'
+          added = targets.reject { |target| present.column(target) }
+          family = added.reduce(family) { |changed, target| add_column(changed, table: table, target: target) }
+          text = state == 'open' ? '' : state
+          set_cells(family, table: table, cells: rows.product(targets).map do |row, target|
+            { 'row' => row, 'column' => target, 'text' => text }
+          end)
+        end
+
+        # Sets a pattern of part numbers, descriptions or the like; an empty one is removed.
+        def self.set_pattern(family, name:, text:)
+          name = Edits.checked_name(name)
+          known = family.patterns.keys.find { |other| other.casecmp?(name) } || name
+          family.with(patterns: text.to_s.strip.empty? ? family.patterns.except(known) : family.patterns.merge(known => text.to_s.strip))
         end
 
         # Removes a column with its cells.
         def self.remove_column(family, table:, target:)
           on(family, table) do |found|
-            column = found.column(target) || raise(Error, "There is no column #{target}.")
+            column = column(found, target)
             found.with(columns: found.columns - [column],
                        rows: found.rows.map { |row| row.with(cells: row.cells.except(column.target)) })
           end
@@ -120,25 +132,17 @@ module VastLattice
         private_class_method :on
 
         def self.fill(table, row, cells)
-          return row if cells.empty?
-
-          typed = cells.to_h do |cell|
-            column = table.column(cell['column']) ||
-                     raise(Error.new("There is no column \"#{cell['column']}\".",
-                                     remedy: Nearest.remedy(cell['column'].to_s, table.columns.map(&:target), kind: 'column')))
-            [column.target, cell['text'].to_s.strip]
-          end
+          typed = cells.to_h { |cell| [column(table, cell['column']).target, cell['text'].to_s.strip] }
           row.with(cells: row.cells.merge(typed).reject { |_, text| text.empty? })
         end
         private_class_method :fill
 
-        def self.fresh(table, name)
-          name = Edits.checked_title(name, 'row')
-          raise Error.new("There is a row #{name} already.", remedy: 'Choose another name.') if table.row(name)
-
-          name
+        def self.column(table, target)
+          table.column(target) ||
+            raise(Error.new("There is no column \"#{target}\".",
+                            remedy: Nearest.remedy(target.to_s, table.columns.map(&:target), kind: 'column')))
         end
-        private_class_method :fresh
+        private_class_method :column
       end
     end
   end

@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What is seen over many variants: pairs of rows, complete variants, comparisons, galleries, the lattice (docs/api.md).
+    class LatticeAPI < JSONResource
+      # Cards of one page of the gallery.
+      CARDS = 24
+
+      # Which rows of two tables go together.
+      get '/:slug/pairs' do |slug|
+        stored = store.find(slug)
+        one, other = %w[down across].map { |key| table_of(stored, params[key]) }
+        answer(Checks::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan)).to_tree)
+      end
+
+      # The list of complete variants, a page of it; count=yes counts them all.
+      get '/:slug/complete' do |slug|
+        complete = Checks::CompleteVariants.new(store.find(slug).plan)
+        page = complete.page(from: params['from'].to_i.clamp(0, Checks::Variants::MOST), text: params['text'].to_s[0, 100],
+                             only: params['only'].to_s)
+        answer(page.merge(params['count'] == 'yes' ? complete.count : {}))
+      end
+
+      # What a pattern would call every variant, or (rows_of=TABLE) the rows of a table.
+      get '/:slug/labels' do |slug|
+        answer(Checks::LabelTrial.new(store.find(slug).plan).run(params['name'].to_s, params['text'].to_s[0, 500],
+                                                                 rows_of: present(params['rows_of'])))
+      end
+
+      # The edit that calls the rows of a table by a pattern.
+      get '/:slug/row_names' do |slug|
+        stored = store.find(slug)
+        table = table_of(stored, params['rows_of'])
+        names = Checks::LabelTrial.new(stored.plan).rows(table, params['text'].to_s[0, 500]).map { |row, name| { row: row, name: name } }
+        answer(edit: { do: 'rename_rows', table: table.name, names: names })
+      end
+
+      # Two to four rows of a table side by side: rows[]=A&rows[]=B.
+      get '/:slug/compare' do |slug|
+        stored = store.find(slug)
+        table = table_of(stored, params['table'])
+        base = PickParams.fitting(pick, stored.plan)
+        rows = Array(params['rows']).map(&:to_s).select { |name| table.row(name) }.uniq
+        comparison = Checks::Comparison.new(stored.plan, rows.to_h do |name|
+          [name, Plan::Pick.new(rows: base.rows.merge(table.name => name))]
+        end)
+        view = PictureParams.read(params)[:view]
+        view = 'front' unless Drawing::Views::FRAMES.key?(view)
+        answer(comparison.to_tree.merge('pictures' => comparison.pictures(view, width: 520.0)))
+      end
+
+      # A page of the gallery: every row of a table with its picture, all in one scale (scale=same) or each fitted.
+      get '/:slug/gallery' do |slug|
+        stored = store.find(slug)
+        table = table_of(stored, params['table'])
+        from = params['from'].to_i.clamp(0, 100_000)
+        base = PickParams.fitting(pick, stored.plan)
+        results = table.rows[from, CARDS].to_a.to_h { |row| [row.name, Result.new(stored.plan, Plan::Pick.new(rows: base.rows.merge(table.name => row.name)))] }
+        answer(size: table.rows.size, cards: cards(results))
+      end
+
+      # The lattice of a table.
+      get('/:slug/lattice') { |slug| answer(lattice(slug).to_tree.merge('version' => store.version(slug))) }
+
+      # Masses and shape findings of the variants from number +from+ on.
+      get '/:slug/lattice/figures' do |slug|
+        from = params['from'].to_i.clamp(0, 100_000)
+        answer(figures: lattice(slug).figures(from...(from + params['count'].to_i.clamp(1, 60))))
+      end
+
+      get('/:slug/lattice/values') { |slug| answer(values: lattice(slug).values(params['name'])) }
+      get('/:slug/lattice/near') { |slug| answer(near: lattice(slug).near(params['variant'])) }
+
+      private
+
+      def lattice(slug)
+        stored = store.find(slug)
+        table = present(params['table'])
+        Checks::Lattice.new(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan))
+      end
+
+      def present(text) = text.to_s.empty? ? nil : text.to_s
+
+      def cards(results)
+        view = PictureParams.read(params)[:view]
+        view = 'front' unless Drawing::Views::FRAMES.key?(view)
+        extent = params['scale'] == 'same' ? Drawing::Extent.of(results.values, view) : nil
+        results.map do |name, result|
+          { name: name, label: result.outcome.labels['part_number'], mass: result.fact_texts['mass'], size: result.fact_texts['size'],
+            findings: result.findings.reject do |finding|
+              finding.level == :note
+            end.map { |finding| finding.to_tree.slice('level', 'message') },
+            svg: result.view(view, width: 300.0, tallest: 130.0, dimensions: false, extent: extent) }
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # Two to four variants side by side: what differs between them, and their pictures in one scale.
+    class Comparison
+      MOST = 4
+
+      # +picks+ maps names to Plan::Picks. Raises Error for more than MOST.
+      def initialize(plan, picks)
+        raise Error.new("#{picks.size} variants are too many to compare.", remedy: "Choose two to #{MOST}.") if picks.size > MOST
+
+        @plan = plan
+        @results = picks.transform_values { |pick| Result.new(plan, pick) }
+      end
+
+      # Plain form: "names", "values", "states" and "facts" that differ, as lists of a name, a title and a text for each
+      # variant; "same" counts what is equal.
+      def to_tree
+        values = differing(values_of)
+        states = differing(states_of)
+        { 'names' => @results.keys, 'facts' => facts, 'values' => values, 'states' => states,
+          'same' => { 'values' => values_of.size - values.size, 'states' => states_of.size - states.size } }
+      end
+
+      # The pictures in one scale, as SVG by name; nil where nothing is drawn.
+      def pictures(view, width:, tallest: 320.0)
+        extent = Drawing::Extent.of(@results.values, view)
+        @results.transform_values do |result|
+          extent && result.view(view, width: width, tallest: tallest, dimensions: false, extent: extent)
+        end
+      end
+
+      private
+
+      def outcomes = @results.values.map(&:outcome)
+
+      def values_of
+        @values_of ||= @plan.targets.select(&:value?).map do |target|
+          line(target.name, target.subject.title) do |outcome|
+            outcome.text_of(target)
+          end
+        end
+      end
+
+      def states_of
+        @states_of ||= (@plan.family.parts + @plan.family.features).map do |item|
+          line(item.name, item.title) do |outcome|
+            outcome.state(item.name).to_s
+          end
+        end
+      end
+
+      def line(name, title, &) = { 'name' => name, 'title' => title, 'texts' => outcomes.map(&) }
+      def differing(lines) = lines.reject { |line| line['texts'].uniq.size == 1 }
+
+      def facts
+        texts = @results.values.map(&:fact_texts)
+        [*@plan.family.patterns.keys.map { |name| line(name, name.tr('_', ' ')) { |outcome| outcome.labels[name] } },
+         *{ 'mass' => 'mass', 'size' => 'size',
+            'volume' => 'volume' }.map do |name, title|
+           { 'name' => name, 'title' => title, 'texts' => texts.map do |own|
+             own[name].to_s
+           end }
+         end]
+      end
+    end
+  end
+end

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # The list of complete variants: one row of each table, with part number, mass, price, and what is wrong. Whether a
+    # variant is valid is told by rules, limits and cells for all of them, and by its shape too for those that are listed.
+    class CompleteVariants
+      def initialize(plan)
+        @plan = plan
+        @variants = Variants.new(plan)
+      end
+
+      # How many there are, and how many are valid by all that is told without shapes: {"variants", "valid"}.
+      def count
+        { 'variants' => @variants.size, 'valid' => @variants.size > Variants::MOST ? nil : @variants.count { |variant| fine?(variant) } }
+      end
+
+      # +count+ variants that fit, from the one with number +from+ on: {"rows", "next"}, where "next" is the number to go
+      # on from, or nil at the end. +text+ must be in a name of a row or a label; +only+ may be "valid" or "refused".
+      def page(from: 0, count: 50, text: '', only: 'all')
+        found = []
+        number = from
+        last = [@variants.size, Variants::MOST].min
+        while number < last && found.size < count
+          variant = @variants.at(number)
+          number += 1
+          next unless fits?(variant, text.downcase, only)
+
+          tree = tree(variant, number - 1)
+          found << tree unless only == 'valid' && tree['findings'].any?
+        end
+        { 'rows' => found, 'next' => number < last ? number : nil }
+      end
+
+      private
+
+      def fine?(variant) = variant.outcome.findings.none?(&:error?)
+
+      def fits?(variant, text, only)
+        return false if only == 'refused' && fine?(variant)
+        return false if only == 'valid' && !fine?(variant)
+
+        text.empty? || [*variant.rows.values, *variant.outcome.labels.values].any? { |name| name.downcase.include?(text) }
+      end
+
+      def tree(variant, number)
+        outcome = variant.outcome
+        figure = Figures.of(outcome)
+        errors = (outcome.findings + figure.findings).select(&:error?)
+        { 'number' => number, 'rows' => variant.rows, 'label' => outcome.labels['part_number'], 'mass' => Figures.mass_text(figure.mass),
+          'price' => price(outcome), 'findings' => errors.map(&:message) }
+      end
+
+      # What rules add, by currency.
+      def price(outcome)
+        sums = outcome.prices.select(&:amount).group_by(&:unit).transform_values { |lines| lines.sum(&:amount) }
+        sums.map { |unit, amount| format('%<amount>.2f %<unit>s', amount: amount, unit: unit) }.join(' + ')
+      end
+    end
+  end
+end

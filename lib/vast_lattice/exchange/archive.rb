@@ -1,0 +1,85 @@
+# frozen_string_literal: true
+
+require 'zip'
+
+module VastLattice
+  module Exchange
+    # The files inside a spreadsheet, which is a ZIP. What is too large, encrypted or runs programs is refused before
+    # anything is unpacked; a file that unpacks to more than it says is refused while it is.
+    class Archive
+      # Bytes of the file, of one file in it, and of all of them; files in it; how much they may shrink.
+      LARGEST = 25_000_000
+      LARGEST_ENTRY = 150_000_000
+      LARGEST_SUM = 300_000_000
+      MOST_ENTRIES = 2000
+      SMALLEST_RATIO = 400
+      OLE = "\xD0\xCF\x11\xE0".b
+
+      # Reads the bytes of a file. Raises Unreadable.
+      def initialize(bytes)
+        refuse_size(bytes)
+        refuse_old(bytes)
+        @zip = Zip::File.open_buffer(StringIO.new(bytes))
+        refuse_bombs
+      rescue Zip::Error, Zlib::Error, SystemCallError, ArgumentError, TypeError, EOFError, NoMethodError
+        # What the library makes of a directory that points nowhere.
+        raise Unreadable.because('The file is damaged: it is no complete spreadsheet file.', remedy: 'Save it again and bring it in then.')
+      end
+
+      def self.refuse_size(size)
+        return if size <= LARGEST
+
+        raise Unreadable.because("The file is larger than #{LARGEST / 1_000_000} MB.",
+                                 remedy: 'Split it, or leave out what is not a table.')
+      end
+
+      def names = @zip.entries.map(&:name)
+
+      # Content of a file in it, or nil. Raises Unreadable.
+      def read(name)
+        entry = @zip.find_entry(name) or return
+        entry.get_input_stream { |stream| unpacked(stream, entry) }
+      rescue Zip::Error, Zlib::Error, SystemCallError, ArgumentError, TypeError, EOFError, NoMethodError
+        raise Unreadable.because("The file is damaged: #{name} in it cannot be unpacked.", remedy: 'Save it again and bring it in then.')
+      end
+
+      private
+
+      def refuse_size(bytes)
+        raise Unreadable.because('The file is empty.', remedy: 'Choose a file with a sheet in it.') if bytes.empty?
+
+        Archive.refuse_size(bytes.bytesize)
+      end
+
+      # Spreadsheets before 2007, and those with a password, are no ZIP but an OLE file.
+      def refuse_old(bytes)
+        return unless bytes.byteslice(0, 4).b == OLE
+
+        locked = bytes.include?("E\0n\0c\0r\0y\0p\0t\0e\0d".b)
+        raise Unreadable.because('The file is protected by a password.', remedy: 'Save it without one.') if locked
+
+        raise Unreadable.because('The file is of an old binary format.', remedy: 'Save it as XLSX, ODS or CSV.')
+      end
+
+      def refuse_bombs
+        entries = @zip.entries
+        sum = entries.sum(&:size)
+        packed = [entries.sum(&:compressed_size), 1].max
+        large = entries.size > MOST_ENTRIES || sum > LARGEST_SUM || entries.any? { |entry| entry.size > LARGEST_ENTRY }
+        return unless large || (sum > 1_000_000 && sum / packed > SMALLEST_RATIO)
+
+        raise Unreadable.because("The file unpacks to #{sum / 1_000_000} MB, far more than a table needs.",
+                                 remedy: 'Save the sheet alone, as CSV.')
+      end
+
+      def unpacked(stream, entry)
+        raise Unreadable.because('The file is protected by a password.', remedy: 'Save it without one.') if entry.encrypted?
+
+        content = stream.read(entry.size + 1).to_s
+        return content if content.bytesize <= entry.size
+
+        raise Unreadable.because('The file unpacks to more than it says.', remedy: 'Save it again and bring it in then.')
+      end
+    end
+  end
+end

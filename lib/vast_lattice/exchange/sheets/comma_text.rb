@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require 'csv'
+
+module VastLattice
+  module Exchange
+    module Sheets
+      # CSV (RFC 4180). Written with commas, as UTF-8; read with commas, semicolons, tabs or bars, with or without a byte
+      # order mark, as UTF-8 or UTF-16.
+      module CommaText
+        SEPARATORS = [',', ';', "\t", '|'].freeze
+        HINT = /\Asep=(.)\r?\n/i
+        MARKS = { "\xFF\xFE".b => 'UTF-16LE', "\xFE\xFF".b => 'UTF-16BE', "\xEF\xBB\xBF".b => 'UTF-8' }.freeze
+
+        def self.name = 'csv'
+        def self.title = 'CSV'
+        def self.content_type = 'text/csv'
+
+        # One Sheet without a name. Raises Unreadable.
+        def self.read(bytes)
+          Archive.refuse_size(bytes.bytesize)
+          text = decoded(bytes)
+          separator, text = separated(text)
+          rows = CSV.parse(text, col_sep: separator)
+          [Sheet.new(nil, rows.first(Sheet::MOST_ROWS), decimal_commas: separator != ',')]
+        rescue CSV::MalformedCSVError => e
+          raise Unreadable.because("The CSV is not well-formed: #{e.message}", remedy: 'Look at the quotes of that line.')
+        end
+
+        # CSV text of one sheet.
+        def self.write(sheets)
+          CSV.generate { |csv| sheets.first.rows.each { |row| csv << row.map { |cell| cell.is_a?(Float) ? Sheet.number(cell) : cell } } }
+        end
+
+        def self.decoded(bytes)
+          mark, name = MARKS.find { |start, _| bytes.b.start_with?(start) }
+          text = bytes.b.byteslice(mark.to_s.bytesize..).force_encoding(name || 'UTF-8')
+          refuse('The file is not UTF-8 text.', 'Save it as "CSV UTF-8".') unless text.valid_encoding?
+          text = text.encode('UTF-8')
+          refuse('The file holds binary data, not CSV.', 'Choose a CSV, XLSX or ODS file.') if text.include?("\0")
+          refuse('The file is empty.', 'Choose a file with a table in it.') if text.strip.empty?
+          text
+        end
+        private_class_method :decoded
+
+        # [separator, text]: as its first line says, else the one that the heading uses most.
+        def self.separated(text)
+          return [Regexp.last_match(1), text.sub(HINT, '')] if text.match(HINT)
+
+          head = text.lstrip.lines.first.to_s
+          [SEPARATORS.max_by { |mark| head.count(mark) }, text]
+        end
+        private_class_method :separated
+
+        def self.refuse(message, remedy) = raise(Unreadable.because(message, remedy: remedy))
+        private_class_method :refuse
+      end
+    end
+  end
+end

@@ -1,0 +1,164 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Exchange
+    # Sheets that come back from a spreadsheet, compared with the tables of a plan: which rows are new, changed or gone,
+    # cell by cell. Nothing is taken unless all of it can be read; then any choice of the changes can be.
+    #
+    # Sheets belong to the tables of their name. Columns may stand in any order and wherever the heading is; those that
+    # are no name of the family are passed over with a notice, those that are missing keep their cells.
+    class TableImport
+      # A row that differs: +kind+ is new, changed or gone; +cells+ maps a column to its text before and after.
+      Change = Struct.new(:id, :table, :kind, :row, :cells)
+      # Most problems that are told.
+      MOST = 100
+
+      # Changes in the order of the sheets, and Unreadable::Problems that keep nobody from taking them.
+      attr_reader :changes, :notices
+
+      # +table+ is where a sheet without a name goes. The block, if given, hears the share that is done. Raises Unreadable.
+      def initialize(plan, sheets, table: nil, &progress)
+        @plan = plan
+        @notices = []
+        @problems = []
+        @changes = []
+        @columns = {}
+        found = matched(sheets, table)
+        found.each_with_index { |(sheet, own), index| compare(sheet, own) { |share| progress&.call((index + share) / found.size) } }
+        refuse
+      end
+
+      # The edits that take some of the changes.
+      def edits(chosen = changes) = chosen.group_by(&:table).flat_map { |name, own| table_edits(name, own) }
+
+      private
+
+      # Pairs of a sheet and its table.
+      def matched(sheets, table)
+        pairs = sheets.map { |sheet| [sheet, sheet.name ? named(sheet) : table] }
+        strays = pairs.reject(&:last).map(&:first)
+        refuse_strays(strays) if strays.size == pairs.size
+        strays.reject { |sheet| sheet.rows.empty? }
+              .each { |sheet| notice('It is called like no table and was passed over.', nil, sheet: sheet.name) }
+        pairs.select(&:last)
+      end
+
+      # Names of sheets have at most 31 characters.
+      def named(sheet) = @plan.family.tables.find { |table| table.name[0, 31].casecmp?(sheet.name.strip[0, 31]) }
+
+      def refuse_strays(strays)
+        there = strays.map { |sheet| "\"#{sheet.name}\"" }.join(', ')
+        raise Unreadable.because("No sheet is called like a table; there is #{there}.",
+                                 remedy: "Call it #{@plan.family.tables.map(&:name).join(' or ')}.")
+      end
+
+      def notice(message, remedy, **place) = @notices << Unreadable::Problem.new(message: message, remedy: remedy, **place)
+
+      def problem(message, remedy, **place)
+        @problems << Unreadable::Problem.new(message: message, remedy: remedy, **place)
+        nil
+      end
+
+      def refuse
+        return if @problems.empty?
+
+        more = @problems.size - MOST
+        @problems = [*@problems.first(MOST), Unreadable::Problem.new(message: "And #{more} more.")] if more.positive?
+        raise Unreadable, @problems
+      end
+
+      def compare(sheet, table, &)
+        head = SheetHeading.new(@plan, table, sheet)
+        @problems.concat(head.problems)
+        @notices.concat(head.notices)
+        return if head.problems.any?
+
+        @columns[table.name] = head.columns.values
+        rows = rows(sheet, head, &)
+        if rows.empty?
+          problem('There are no rows below the heading.', 'Nothing to take; to empty a table, remove its rows here.',
+                  sheet: sheet.name)
+        end
+        differences(table, rows)
+      end
+
+      # {downcased name => [name, {target => text}]}
+      def rows(sheet, head)
+        reader = CellReader.new(@plan, sheet) { |message, remedy, **place| problem(message, remedy, **place) }
+        found = {}
+        lines = sheet.rows.drop(head.row + 1)
+        lines.each_with_index do |line, index|
+          yield index / lines.size.to_f if (index % 500).zero?
+          row(line, head.row + 1 + index, head, reader, found)
+        end
+        found
+      end
+
+      def row(line, number, head, reader, found)
+        return if line.all? { |cell| cell.nil? || cell.to_s.strip.empty? }
+
+        beyond = (head.width...line.size).find { |at| !line[at].to_s.strip.empty? }
+        if beyond
+          return problem('The cell stands beyond the heading.', 'Is a text with a comma without quotes?',
+                         **place(reader, number, beyond))
+        end
+
+        place = place(reader, number, head.key)
+        name = reader.plain(line[head.key])
+        return problem('The row has no name.', "Fill in the column \"#{TableSheets::NAME}\".", **place) if name.empty?
+        return problem('The name is longer than 120 characters.', 'Shorten it.', **place) if name.size > 120
+        return problem("The row #{name} stands there twice.", 'Rename or remove one.', **place) if found.key?(name.downcase)
+
+        cells = head.columns.to_h { |at, column| [column.target, reader.text(line[at], column, head.suffixes[at], number, at)] }
+        found[name.downcase] = [name, cells]
+      end
+
+      def place(reader, row, column) = { sheet: reader.sheet_name, cell: Sheet.address(row, column) }
+
+      def differences(table, rows)
+        present = table.rows.to_h { |row| [row.name.downcase, row] }
+        rows.each { |key, (name, cells)| add(table, present[key], present[key]&.name || name, cells) }
+        (present.keys - rows.keys).each { |key| @changes << Change.new(@changes.size, table.name, 'gone', present[key].name, {}) }
+      end
+
+      def add(table, row, name, cells)
+        before = row ? row.cells : {}
+        changed = cells.select { |target, text| text && text != before[target] && text != before[target].to_s.strip }
+        changed = changed.to_h { |target, text| [target, [before[target].to_s, text]] }
+        return if row && changed.empty?
+
+        @changes << Change.new(@changes.size, table.name, row ? 'changed' : 'new', name, changed)
+      end
+
+      def table_edits(name, changes)
+        by_kind = changes.group_by(&:kind)
+        others = { 'changed' => :cells_edit, 'new' => :added_edit, 'gone' => :removed_edit }.select { |kind, _| by_kind.key?(kind) }
+        column_edits(name, changes) + others.map { |kind, edit| send(edit, name, by_kind[kind]) }
+      end
+
+      # Columns that the table does not have yet, if one of the changes fills them.
+      def column_edits(name, changes)
+        used = changes.flat_map { |change| change.cells.keys }.uniq
+        table = @plan.family.table(name)
+        @columns[name].select { |column| used.include?(column.target) && table.column(column.target).nil? }.map do |column|
+          { 'do' => 'add_column', 'table' => name, 'target' => column.target, 'unit' => column.unit }.compact
+        end
+      end
+
+      def cells_edit(name, changes)
+        { 'do' => 'set_cells', 'table' => name, 'cells' => changes.flat_map { |change| typed(change) } }
+      end
+
+      def typed(change) = change.cells.map { |target, (_, text)| { 'row' => change.row, 'column' => target, 'text' => text } }
+
+      def removed_edit(name, changes) = { 'do' => 'remove_rows', 'table' => name, 'rows' => changes.map(&:row) }
+
+      def added_edit(name, changes)
+        added = changes.map { |change| { 'name' => change.row, 'cells' => filled(change) } }
+        { 'do' => 'add_rows', 'table' => name, 'added' => added }
+      end
+
+      def filled(change) = change.cells.transform_values(&:last).reject { |_, text| text.empty? }
+    end
+  end
+end

@@ -1,0 +1,38 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Exchange
+    # Variant tables as Sheets, one each: a heading with units in brackets, then the rows. Cells keep what was typed: plain
+    # numbers become numbers, everything else (states, formulas, fractions, units of their own) stays a text.
+    module TableSheets
+      # Heading of the column that names the rows.
+      NAME = 'variant'
+      NUMBER = /\A-?\d{1,15}(\.\d{1,12})?\z/
+
+      # Sheets of some tables of a plan's family.
+      def self.write(plan, tables = plan.family.tables) = tables.map { |table| sheet(plan, table) }
+
+      def self.sheet(plan, table)
+        kinds = table.columns.map { |column| plan.symbols.column_type(column) }
+        heading = [NAME, *table.columns.zip(kinds).map { |column, (_, unit)| heading(column, unit) }]
+        rows = table.rows.map do |row|
+          [row.name, *table.columns.zip(kinds).map { |column, (type, _)| cell(row.cells[column.target], type) }]
+        end
+        Sheet.new(table.name, [heading, *rows])
+      end
+      private_class_method :sheet
+
+      def self.heading(column, unit) = unit.plain? ? column.target : "#{column.target} [#{unit.symbol}]"
+      private_class_method :heading
+
+      # A number only where it comes back as it was typed.
+      def self.cell(text, type)
+        return text unless type.number? && text&.match?(NUMBER)
+
+        amount = Float(text)
+        Sheet.number(amount) == text ? amount : text
+      end
+      private_class_method :cell
+    end
+  end
+end

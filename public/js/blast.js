@@ -1,0 +1,25 @@
+// The blast radius of an edit in words.
+const counted = (number, one, many = `${one}s`) => `${number} ${number === 1 ? one : many}`;
+
+// "2 of 8 variants change: 2 part numbers, 1 state (windows), mass of 2 by -0.36 to +0.15 kg."
+export function blastWords(blast) {
+  const parts = [];
+  const names = (counts) => Object.keys(counts).slice(0, 4).map((name) => name.replaceAll('_', ' ')).join(', ') + (Object.keys(counts).length > 4 ? ', …' : '');
+  const most = (counts) => Math.max(...Object.values(counts));
+  if (Object.keys(blast.values).length) parts.push(`values: ${names(blast.values)}`);
+  if (Object.keys(blast.states).length) parts.push(`states: ${names(blast.states)}`);
+  if (blast.labels.part_number) parts.push(counted(most({ a: blast.labels.part_number }), 'part number'));
+  if (blast.masses) {
+    const signed = blast.heavier.map((mass) => `${mass > 0 ? '+' : ''}${Number(mass.toPrecision(3))}`);
+    parts.push(`mass of ${blast.masses} by ${[...new Set(signed)].join(' to ')} kg`);
+  }
+  if (blast.unweighed) parts.push(`${blast.unweighed} not weighed`);
+  if (blast.broken) parts.push(`${blast.broken} no longer valid`);
+  if (blast.mended) parts.push(`${blast.mended} valid again`);
+  const head = [];
+  if (blast.new) head.push(`${counted(blast.new, 'variant')} new`);
+  if (blast.gone) head.push(`${counted(blast.gone, 'variant')} gone`);
+  if (blast.changed || !head.length) head.push(blast.changed ? `${blast.changed} of ${counted(blast.variants, 'variant')} change` : 'No variant changes');
+  if (blast.partly) head.push('with the default rows of other tables');
+  return `${head.join(', ')}${parts.length ? ': ' : '.'}${parts.join('; ')}${parts.length ? '.' : ''}`;
+}

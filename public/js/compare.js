@@ -1,0 +1,81 @@
+// Two to four rows side by side: what differs, and the pictures over each other or beside each other.
+import { get, words } from '/js/api.js';
+import { query } from '/js/pick.js';
+
+export function compare() {
+  // Kept, because what was clicked may be gone from the page by the time an answer comes.
+  let root = null;
+
+  return {
+    table: '',
+    chosen: [],
+    way: 'over',
+    found: null,
+    problem: '',
+
+    init() {
+      root = this.$root;
+      this.table = root.dataset.table;
+      const rows = this.rowsOf();
+      const at = Math.max(rows.indexOf(this.state.pick.rows[this.table]), 0);
+      this.chosen = [rows[at], rows[at + 1] || rows[at - 1]].filter(Boolean);
+      this.keep(() => this.load());
+      this.load();
+    },
+    destroy() { this.keep(null); },
+
+    rowsOf() { return (this.tables.find(({ name }) => name === this.table) || { rows: [] }).rows; },
+    chooseTable(table) { this.table = table; this.chosen = this.rowsOf().slice(0, 2); return this.load(); },
+    choose(at, row) { this.chosen = this.chosen.map((old, index) => (index === at ? row : old)); return this.load(); },
+    add() {
+      const next = this.rowsOf().find((row) => !this.chosen.includes(row));
+      if (next && this.chosen.length < 4) { this.chosen = [...this.chosen, next]; this.load(); }
+    },
+    leaveOut(at) { if (this.chosen.length > 1) { this.chosen = this.chosen.filter((_, index) => index !== at); this.load(); } },
+    stepAt(at, by) {
+      const rows = this.rowsOf();
+      const next = rows[rows.indexOf(this.chosen[at]) + by];
+      if (next) this.choose(at, next);
+    },
+
+    async load() {
+      const asked = new URLSearchParams({ table: this.table, view: ['solid', 'flat'].includes(this.view) ? 'front' : this.view });
+      this.chosen.forEach((row) => asked.append('rows[]', row));
+      try {
+        this.found = await get(`${this.api}/compare?${asked}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        this.problem = '';
+        setTimeout(() => this.paint());
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
+    },
+
+    show(way) { this.way = way; setTimeout(() => this.paint()); },
+    paint() {
+      const place = root.querySelector('.compare-pictures');
+      if (!place || !this.found) return;
+      place.className = `compare-pictures is-${this.way}`;
+      place.replaceChildren(...this.found.names.map((name, at) => {
+        const figure = document.createElement('figure');
+        figure.className = `compare-picture compare-${at}`;
+        figure.innerHTML = this.found.pictures[name] || '';
+        const caption = document.createElement('figcaption');
+        caption.textContent = name;
+        figure.append(caption);
+        return figure;
+      }));
+    },
+    turn(view) { this.lookFrom(view); return this.load(); },
+    same() {
+      if (!this.found) return '';
+      const { values, states } = this.found.same;
+      return `${values} values and ${states} states are the same.`;
+    },
+    lines() {
+      if (!this.found) return [];
+      const of = (kind, list) => list.map((line) => ({ ...line, kind, key: `${kind} ${line.name}`, differs: new Set(line.texts).size > 1 }));
+      return [...of('result', this.found.facts), ...of('value', this.found.values), ...of('state', this.found.states)];
+    },
+    columns() { return this.found ? this.found.names : []; },
+  };
+}

@@ -1,0 +1,131 @@
+// Rows and columns of a grid: added, copied, moved, removed, found.
+const NAME = 'name';
+
+export function tools(sheet) {
+  return {
+    freshName(base, taken = new Set(this.sheet.rows.map((name) => name.toLowerCase()))) {
+      for (let number = 1; ; number += 1) {
+        const name = number === 1 && base !== 'new' ? base : `${base} ${number}`;
+        if (!taken.has(name.toLowerCase())) return name;
+      }
+    },
+
+    selectedNames() { return this.selection().rows.map(({ name }) => name); },
+
+    selectFirst() { this.problem = 'Select a row first.'; return null; },
+
+    addRow() {
+      const names = this.selectedNames();
+      const name = this.freshName('new');
+      return this.attempt({ do: 'add_row', table: this.sheet.name, name, after: names[names.length - 1] }, { structure: true, then: { row: name, at: 0, field: NAME } }).then(() => this.backToSheet());
+    },
+
+    duplicateRows() {
+      const rows = this.selectedNames();
+      if (!rows.length) return this.selectFirst();
+      return this.attempt({ do: 'duplicate_rows', table: this.sheet.name, rows, times: Number(this.copies) || 1 }, { structure: true, then: { row: '', at: this.place().at + 1, field: NAME } }).then(() => this.backToSheet());
+    },
+
+    setCopies(text) { this.copies = Math.max(Math.round(Number(text)) || 1, 1); },
+
+    async removeRows() {
+      const rows = this.selectedNames();
+      if (!rows.length) return this.selectFirst();
+      const kept = await this.attempt({ do: 'remove_rows', table: this.sheet.name, rows }, { structure: true });
+      if (kept) this.tell(`${rows.length === 1 ? rows[0] : `${rows.length} rows`} removed. Undo brings ${rows.length === 1 ? 'it' : 'them'} back.`);
+      this.backToSheet();
+      return kept;
+    },
+
+    moveRows(by) {
+      if (this.ordered()) { this.problem = 'The rows are sorted or filtered for looking at. Go back to their own order to move them.'; return null; }
+      const rows = this.selectedNames();
+      if (!rows.length) return this.selectFirst();
+      const all = this.sheet.rows;
+      const at = all.indexOf(by < 0 ? rows[0] : rows[rows.length - 1]) + by;
+      if (at < 0 || at >= all.length) return null;
+      const before = by < 0 ? all[at] : all[at + 1];
+      return this.attempt({ do: 'move_rows', table: this.sheet.name, rows, before }, { structure: true }).then(() => this.backToSheet());
+    },
+
+    makeDefault() {
+      const [row] = this.selectedNames();
+      return row ? this.attempt({ do: 'set_default_row', table: this.sheet.name, row }, { structure: true }).then(() => this.tell(`${row} is taken where no row is picked.`)) : this.selectFirst();
+    },
+
+    isDefault() { return Boolean(this.cell) && this.sheet.default_row === this.cell.row; },
+
+    // Columns.
+    addColumn(form) {
+      const target = form.elements.target.value;
+      form.reset();
+      if (target) this.addTarget(target);
+    },
+
+    async addTarget(target) {
+      if (this.sheet.columns.some((column) => column.target === target)) { this.tell(`There is a column ${target} already.`); this.showColumn(target); return; }
+      const kept = await this.attempt({ do: 'add_column', table: this.sheet.name, target }, { structure: true });
+      if (!kept) return;
+      this.tell(`Column ${target} added.`);
+      this.showColumn(target);
+    },
+
+    async addProperty(form) {
+      const { name, kind } = form.elements;
+      const target = name.value.trim().replaceAll(' ', '_');
+      if (!target) return;
+      if (await this.attempt({ do: 'add_column', table: this.sheet.name, target, kind: kind.value }, { structure: true })) { form.reset(); this.showColumn(target); }
+    },
+
+    showColumn(target) { sheet().selectCell(sheet().rows[sheet().from.row], target); },
+
+    columnInHand() { return this.cell ? this.sheet.columns.find(({ target }) => target === this.cell.field) || null : null; },
+
+    setColumn(field, text) {
+      const column = this.columnInHand();
+      return column ? this.attempt({ do: 'set_column', table: this.sheet.name, target: column.target, field, text }, { structure: true }) : null;
+    },
+    toggleKey() { return this.setColumn('key', this.columnInHand().key ? '' : 'yes'); },
+    toggleOpen() { return this.setColumn('open', this.columnInHand().open ? '' : 'yes'); },
+
+    moveColumn(by) {
+      const column = this.columnInHand();
+      const all = this.sheet.columns.map(({ target }) => target);
+      const at = column ? all.indexOf(column.target) + by : -1;
+      if (at < 0 || at >= all.length) return null;
+      return this.attempt({ do: 'move_column', table: this.sheet.name, target: column.target, before: by < 0 ? all[at] : all[at + 1] }, { structure: true });
+    },
+
+    async removeColumn() {
+      const column = this.columnInHand();
+      if (!column) { this.problem = 'Select a cell of the column first.'; return; }
+      if (await this.attempt({ do: 'remove_column', table: this.sheet.name, target: column.target }, { structure: true })) this.tell(`Column ${column.title} removed with its cells. Undo brings it back.`);
+    },
+
+    // The table itself.
+    async renameTable(input) {
+      const to = input.value.trim().replaceAll(' ', '_');
+      if (!to || to === this.sheet.name) return;
+      if (await this.attempt({ do: 'rename_table', name: this.sheet.name, to }, { moving: true })) window.location.search = `?tab=${encodeURIComponent(to)}`;
+    },
+    async removeTable() {
+      if (await this.attempt({ do: 'remove_table', table: this.sheet.name }, { moving: true })) window.location.search = '';
+    },
+
+    // Columns by pointing: a dimension or a feature in the picture.
+    pointing: false,
+    togglePointing() { this.pointing = !this.pointing; if (this.pointing) this.tell('Click a dimension or a feature in the picture.'); document.getElementById('picture').classList.toggle('is-adding-columns', this.pointing); },
+    pointedFeature(name) { if (this.pointing) { this.togglePointing(); this.addTarget(`${name}.built`); } },
+    pointedDimension(name) { if (this.pointing) { this.togglePointing(); this.addTarget(name); } },
+
+    // Filters.
+    toggleFilters() {
+      this.filtering = !this.filtering;
+      if (!this.filtering) this.filters = {};
+      this.fitHeight();
+      sheet().setFilters(this.filtering);
+      this.order();
+    },
+    ownOrder() { this.sort = null; this.filters = {}; sheet().drawHead(); this.order(); },
+  };
+}

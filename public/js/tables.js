@@ -1,0 +1,17 @@
+// A new table, and the name of one.
+import { words } from '/js/api.js';
+
+export function tables() {
+  return {
+    problem: '',
+    async addTable(form) {
+      const name = form.elements.name.value.trim().replaceAll(' ', '_');
+      try {
+        await this.edit({ do: 'add_table', name }, { refresh: false });
+        window.location.href = `${window.location.pathname}?tab=${encodeURIComponent(name)}`;
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
+    },
+  };
+}
