@@ -22,7 +22,7 @@ gem 'sinatra', '~> 4.1'
 group :development, :test do
   gem 'benchmark-ips', '~> 2.14'
   gem 'capybara', '~> 3.40'
-  gem 'cuprite', '~> 0.15.1'
+  gem 'cuprite', '~> 0.19.0'
   gem 'dentaku', '~> 3.5'
   gem 'minitest', '~> 5.25'
   gem 'rack-test', '~> 2.2'

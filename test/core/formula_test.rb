@@ -120,6 +120,7 @@ class FormulaTest < CoreCase
     { 'lenght * 2' => ['lenght', /no name "lenght". Did you mean length\?/],
       'length + 2' => ['length + 2', /Write 2 mm/], 'pieces + 3 mm' => ['pieces + 3 mm', /cannot be added. Write|cannot be added/],
       'length > 3' => ['length > 3', /Write 3 mm/], 'finish = "pinted"' => ['"pinted"', /Did you mean painted/],
+      'finish = 3' => ['finish = 3', /cannot be compared/], '3 + finish' => ['finish', /number/], '2 > true' => ['2 > true', /cannot be compared/],
       'finish = painted' => ['painted', /in quotes, "painted"/], 'floor(length)' => ['floor(length)', /expects plain numbers/],
       'sqroot(4)' => ['sqroot', /Did you mean sqrt/], '5 mn' => ['mn', /no unit "mn"/], '1 / 0' => ['0', /divides by zero/],
       'length +' => ['', /ends too early/], '(length' => ['', /Expected \)/], "'oak'" => ["'", /does not belong/], "5' 2" => ['2', /not expected/],

@@ -54,8 +54,8 @@ module VastLattice
       end
       private_class_method :document
 
-      # The family as YAML.
-      def self.yaml(family) = YAML.dump(tree(family), line_width: 110).delete_prefix("---\n")
+      # The family as YAML. Rows that share their cells are written out each: a copy in between shares nothing.
+      def self.yaml(family) = YAML.dump(JSON.parse(JSON.generate(tree(family))), line_width: 110).delete_prefix("---\n")
 
       # The family as JSON; the same structure.
       def self.json(family) = "#{JSON.pretty_generate(tree(family))}\n"

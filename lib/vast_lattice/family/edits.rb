@@ -15,20 +15,39 @@ module VastLattice
         handler.singleton_methods(false).map { |name| [name.to_s, handler] }
       end.to_h.freeze
 
-      # Applies an edit in its plain form: "do" names it, the other keys are its arguments.
+      # Applies an edit in its plain form: "do" names it, the other keys are its arguments. What is typed may come as a
+      # text or as a number or yes/no of JSON; an argument without a value is not given.
       def self.apply(family, edit)
-        unless Schema.edit?(edit)
-          raise Error.new('This edit is not of the right form.', remedy: 'docs/api.md describes every edit and what it takes.')
-        end
-
+        edit = typed(edit)
+        refuse_shape(edit)
         name = edit['do']
         handler = HANDLERS.fetch(name) do
           raise Error.new("There is no edit \"#{name}\".", remedy: Nearest.remedy(name, HANDLERS.keys, kind: 'edit'))
         end
-        arguments = edit.except('do').transform_keys(&:to_sym)
+        arguments = edit.except('do').compact.transform_keys(&:to_sym)
         check(handler.method(name), arguments, name)
         handler.public_send(name, family, **arguments)
       end
+
+      # With numbers, true and false as the texts that people type.
+      def self.typed(value)
+        case value
+        when Hash then value.transform_values { |item| typed(item) }
+        when Array then value.map { |item| typed(item) }
+        when Numeric then value.to_s
+        when true then 'yes'
+        when false then 'no'
+        else value
+        end
+      end
+      private_class_method :typed
+
+      def self.refuse_shape(edit)
+        fault = Schema.fault(edit) or return
+        where = fault.empty? ? 'This edit' : "#{edit['do']}: #{Place.at(*fault)}"
+        raise Error.new("#{where} is not of the right form.", remedy: 'docs/api.md describes every edit and what it takes.')
+      end
+      private_class_method :refuse_shape
 
       def self.check(method, arguments, name)
         known = method.parameters.filter_map { |kind, key| key if %i[key keyreq].include?(kind) }

@@ -10,32 +10,40 @@ module VastLattice
       TREE = JSON.parse(File.read(PATH)).freeze
       WHOLE = JSONSchemer.schema(TREE)
 
-      SCALAR = { '$ref' => '#/$defs/entry' }.freeze
-      TEXT = { 'type' => 'string', 'maxLength' => 4000 }.freeze
+      TEXT = { 'type' => 'string', 'maxLength' => 4000, 'pattern' => '^[^\\u0000]*$' }.freeze
+      TEXTS = { 'type' => 'array', 'items' => TEXT }.freeze
+      ENTRIES = { 'type' => 'object', 'additionalProperties' => TEXT }.freeze
+      ROW = { '$ref' => '#/$defs/table/properties/rows/items' }.freeze
 
-      # The schema of what edits take, argument by argument; other arguments are single values.
+      # What edits take, argument by argument; all other arguments are texts.
       ARGUMENTS = {
         'rule' => { '$ref' => '#/$defs/rule' }, 'rule_table' => { '$ref' => '#/$defs/rule_table' },
-        'feature' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/feature' }] },
-        'form' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/form' }] }, 'stock' => { '$ref' => '#/$defs/part/properties/stock' },
-        'features' => { 'type' => 'array', 'items' => TEXT },
-        'item' => { 'type' => 'object', 'additionalProperties' => { '$ref' => '#/$defs/entry' } },
-        'material' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/own_material' }] },
-        'columns' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/columns/items' }] } },
-        'names' => { 'type' => 'array', 'items' => { 'type' => 'object', 'required' => %w[row name], 'additionalProperties' => TEXT } },
-        'added' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/rows/items' } },
-        'rows' => { 'type' => 'array', 'items' => { 'anyOf' => [TEXT, { '$ref' => '#/$defs/table/properties/rows/items' }] } },
-        'cells' => { 'type' => 'array', 'items' => { 'type' => 'object', 'required' => %w[row column text],
-                                                     'additionalProperties' => TEXT } },
-        'fields' => { 'type' => 'object', 'additionalProperties' => { 'anyOf' => [SCALAR, { 'type' => 'array', 'items' => TEXT }] } }
+        'stock' => { '$ref' => '#/$defs/part/properties/stock' }, 'item' => ENTRIES,
+        'features' => TEXTS, 'columns' => TEXTS, 'rows' => TEXTS, 'added' => { 'type' => 'array', 'items' => ROW },
+        'names' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row name] } },
+        'cells' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row column text] } },
+        'fields' => { 'type' => 'object', 'additionalProperties' => { 'anyOf' => [TEXT, TEXTS, { 'type' => 'null' }] } }
       }.freeze
-      OTHER = { 'anyOf' => [SCALAR, { 'type' => 'null' }] }.freeze
-      EDIT = JSONSchemer.schema({ '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']),
-                                  'type' => 'object', 'required' => ['do'],
-                                  'properties' => { 'do' => TEXT, **ARGUMENTS }, 'additionalProperties' => OTHER })
+      # Arguments that an edit takes in plain form, where others take a name.
+      PLAIN = {
+        'put_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } }, 'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },
+        'put_material' => { 'material' => { '$ref' => '#/$defs/own_material' } },
+        'replace_table' => { 'columns' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/columns/items' } },
+                             'rows' => { 'type' => 'array', 'items' => ROW } }
+      }.freeze
+      EDITS = [nil, *PLAIN.keys].to_h do |name|
+        tree = { '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']),
+                 'type' => 'object', 'required' => ['do'],
+                 'properties' => { 'do' => TEXT, **ARGUMENTS, **PLAIN.fetch(name, {}) }, 'additionalProperties' => TEXT }
+        [name, JSONSchemer.schema(tree)]
+      end.freeze
 
-      # Whether an edit in plain form has the right shape.
-      def self.edit?(edit) = EDIT.valid?(edit)
+      # Where an edit in plain form, whose numbers and yes or no are texts, is not of the right shape: keys and numbers of
+      # items, or nil. The whole edit is [].
+      def self.fault(edit)
+        schema = EDITS.fetch(edit.is_a?(Hash) && edit['do']) { EDITS[nil] }
+        schema.validate(edit).first&.fetch('data_pointer')&.split('/')&.drop(1)
+      end
     end
   end
 end

@@ -106,7 +106,9 @@ module VastLattice
       end
 
       def mixed_remedy(left, right)
-        bare, other = [[left, right], [right, left]].find { |one, two| one.kind == :number && one.type.plain? && !two.type.plain? }
+        bare, other = [[left, right], [right, left]].find do |one, two|
+          one.kind == :number && one.type.plain? && two.type.number? && !two.type.plain?
+        end
         return 'Both must be of one dimension.' unless bare
 
         "Write #{Units::Format.number(bare.data)} #{other.type.dimension.base_unit}."

@@ -14,8 +14,11 @@ module VastLattice
 
           present = family.parameter(name)
           tree = (present ? present.to_tree : { 'name' => Edits.checked_name(name), 'kind' => 'number' }).merge(fields)
-          parameter = Parameter.from_tree(tree.reject { |key, value| key != 'name' && (value.nil? || value == '' || value == []) })
-          raise Error, "#{parameter.kind} is no kind of parameter." unless Parameter::KINDS.include?(parameter.kind)
+          unless Parameter::KINDS.include?(tree['kind'])
+            raise Error.new("\"#{tree['kind']}\" is no kind of parameter.", remedy: "Choose #{Parameter::KINDS.join(', ')}.")
+          end
+
+          parameter = Parameter.from_tree(tree.reject { |key, value| key != 'name' && (value.nil? || value.empty?) })
 
           family.with(parameters: Edits.put(family.parameters, parameter))
         end

@@ -33,6 +33,7 @@ module VastLattice
         # depth" also makes a parameter.
         def self.set_stock(family, part:, field:, text:)
           return set_part(family, part: part, field: field, text: text) if field == 'material'
+          raise Error.new('A dimension of the stock needs its name.', remedy: 'Name one, such as width.') if field.strip.empty?
 
           family, text = Naming.named(family, text, 'mm') unless field == 'outline'
           change_stock(family, part) do |stock|
@@ -48,7 +49,7 @@ module VastLattice
         # Removes the item at an +index+ (from 0) of a list of the stock.
         def self.remove_stock_item(family, part:, list:, index:)
           change_stock(family, part) do |stock|
-            rest = stock.list(list).each_with_index.reject { |_, at| at == index }.map(&:first)
+            rest = stock.list(list).each_with_index.reject { |_, at| at.to_s == index }.map(&:first)
             stock.with(dimensions: stock.dimensions.merge(list => rest))
           end
         end

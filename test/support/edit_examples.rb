@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+# One example of every edit, on the demo's side frame: what is done, and how the history tells it. Where an edit needs
+# something that another one makes, +ground+ names it.
+module EditExamples
+  Example = Struct.new(:name, :arguments, :told, :ground) do
+    def edit = { 'do' => name }.merge(arguments)
+  end
+
+  # An edit with its arguments, a text that its history entry holds, and the name of the example that goes before it.
+  def self.example(name, told, ground: nil, **arguments)
+    Example.new(name, JSON.parse(JSON.generate(arguments)), told, ground)
+  end
+
+  ALL = [
+    example('put_parameter', 'parameter rib_height: added', name: 'rib_height', fields: { kind: 'number', unit: 'mm', default: '12 mm' }),
+    example('name_value', 'parameter wall: added', text: '80 mm as wall'),
+    example('remove_parameter', 'parameter tie_bore: removed', name: 'tie_bore'),
+    example('put_part', 'part cover: added', name: 'cover', material: 'aluminium',
+                                             stock: { kind: 'plate', width: '90 mm', height: '60 mm', thickness: '2 mm' }),
+    example('set_part', 'part frame, colour: added ink blue', part: 'frame', field: 'colour', text: 'ink blue'),
+    example('remove_part', 'part cover: removed', ground: 'put_part', part: 'cover'),
+    example('set_stock', 'bend radius: 3 mm → 4 mm', part: 'frame', field: 'bend_radius', text: '4 mm'),
+    example('add_stock_item', 'part pin, stock, steps', ground: 'put_part:turned', part: 'pin', list: 'steps',
+                                                        item: { length: '10 mm', diameter: '8 mm' }),
+    example('remove_stock_item', 'part pin, stock, steps', ground: 'put_part:turned', part: 'pin', list: 'steps', index: 0),
+    example('put_material', 'materials', material: { name: 'bamboo', density: '0.7' }),
+    example('remove_material', 'materials', ground: 'put_material', name: 'bamboo'),
+    example('put_feature', 'feature drain: added', part: 'frame', after: 'windows',
+                                                   feature: { name: 'drain', kind: 'hole', diameter: '5 mm' }),
+    example('set_feature', 'feature windows, height: depth - 58 mm → 40 mm', feature: 'windows', field: 'height', text: '40 mm'),
+    example('set_features', 'feature windows, tier', features: %w[windows tie_holes], field: 'tier', text: 'full'),
+    example('move_feature', 'part frame, feature order: upper_flange, lower_flange, shaft_holes, windows', feature: 'windows',
+                                                                                                           before: 'shaft_holes'),
+    example('remove_feature', 'feature label_hole: removed', feature: 'label_hole'),
+    example('remove_features', 'feature windows: removed', features: %w[windows label_hole]),
+    example('add_table', 'table finishes: added', name: 'finishes', columns: %w[finish]),
+    example('remove_table', 'table size: removed', table: 'size'),
+    example('add_column', 'table size, columns', table: 'size', target: 'finish'),
+    example('remove_column', 'table size, columns', table: 'size', target: 'gauge'),
+    example('move_column', 'table size, columns', table: 'size', target: 'gauge', before: 'length'),
+    example('set_column', 'table size, columns', table: 'size', target: 'depth', field: 'key', text: 'yes'),
+    example('set_cell', 'table size, row SF-0500, column length: 500 → 520 mm', table: 'size', row: 'SF-0500', column: 'length',
+                                                                                text: '520 mm'),
+    example('set_cells', 'row SF-0630, column depth: 90 → 95', table: 'size', cells: [{ row: 'SF-0630', column: 'depth', text: '95' }]),
+    example('set_states', 'row SF-0800, column windows.built', table: 'size', rows: %w[SF-0800], features: %w[windows],
+                                                               state: 'suppressed'),
+    example('fill_series', 'row SF-0500, column length: 500 → 630', table: 'size', column: 'length', kind: 'R10', first: '630',
+                                                                    rows: %w[SF-0500]),
+    example('add_row', 'table size, row SF-3000: added', table: 'size', name: 'SF-3000', like: 'SF-2500'),
+    example('add_rows', 'table size, row SF-3150: added', table: 'size', after: 'SF-2500',
+                                                          added: [{ name: 'SF-3150', cells: { length: '3000' } }]),
+    example('duplicate_rows', 'table size, row SF-0500 2: added', table: 'size', rows: %w[SF-0500], times: 2),
+    example('remove_rows', 'table size, row SF-0630: removed', table: 'size', rows: %w[SF-0630]),
+    example('move_rows', 'table size, row order: SF-0500', table: 'size', rows: %w[SF-2500], before: 'SF-0500'),
+    example('rename_row', 'table size, row SF-0501: added', table: 'size', row: 'SF-0500', name: 'SF-0501'),
+    example('rename_rows', 'table size, row SF-0631: added', table: 'size', names: [{ row: 'SF-0630', name: 'SF-0631' }]),
+    example('set_default_row', 'table size, default row: SF-2000 → SF-0630', table: 'size', row: 'SF-0630'),
+    example('set_pattern', 'patterns, part number', name: 'part_number', text: 'SF-{length}'),
+    example('replace_table', 'table size, row S1: added', table: 'size', columns: [{ target: 'length' }],
+                                                          rows: [{ name: 'S1', cells: { length: '500' } }]),
+    example('put_rule', 'rule Short frames: added',
+            rule: { name: 'Short frames', when: 'length < 700 mm', then: [{ hide: 'label_hole' }] }),
+    example('switch_rule', 'rule Heavy loads, active', name: 'Heavy loads', active: false),
+    example('remove_rule', 'rule Three rollers: removed', name: 'Three rollers'),
+    example('rename_parameter', 'parameter span: added', name: 'length', to: 'span'),
+    example('rename_feature', 'feature openings: added', name: 'windows', to: 'openings'),
+    example('rename_part', 'part channel: added', name: 'frame', to: 'channel'),
+    example('rename_table', 'table lengths: added', name: 'size', to: 'lengths'),
+    example('rename_rule', 'rule Thick sheet: added', name: 'Heavy loads', to: 'Thick sheet'),
+    example('rename_form', 'form short: added', name: 'quick', to: 'short'),
+    example('put_rule_table', 'rule table Bores: added', rule_table: { name: 'Bores', output: 'window_length', inputs: %w[depth],
+                                                                       rows: [{ tests: ['> 130'], value: '300' }] }),
+    example('remove_rule_table', 'rule table Tie bolts: removed', name: 'Tie bolts'),
+    example('put_alternatives', 'alternatives slots: added', name: 'slots', features: %w[left_leg_slot middle_leg_slot], none: true),
+    example('put_form', 'form full: added', form: { name: 'full', pages: [{ title: 'All', groups: [{ fields: [{ ask: 'length' }] }] }] }),
+    example('add_field', 'form quick', form: 'quick', ask: 'flange', control: 'slider'),
+    example('remove_field', 'form quick', form: 'quick', ask: 'gauge')
+  ].freeze
+
+  # What only serves others.
+  HELPERS = { 'put_part:turned' => example('put_part', 'part pin: added', name: 'pin', stock: {
+                                             kind: 'turned', steps: [{ length: '20 mm', diameter: '12 mm' },
+                                                                     { length: '30 mm', diameter: '8 mm' }]
+                                           }) }.freeze
+
+  # The family on which an example can be done.
+  def self.ground(family, example)
+    return family unless example.ground
+
+    first = HELPERS[example.ground] || ALL.find { |other| other.name == example.ground }
+    VastLattice::Family::Edits.apply(ground(family, first), first.edit)
+  end
+end
