@@ -5,8 +5,8 @@ module VastLattice
     # Keeps families. Every change is one transaction with one entry in the history, checked before it is
     # stored; undo and redo walk the history.
     class Store
-      # A family as stored: its record and its plan.
-      Stored = Struct.new(:record, :plan) do
+      # A family as stored: its record and its plan; +made+ is the number of the change that gave it, where one was asked for.
+      Stored = Struct.new(:record, :plan, :made) do
         def family = plan.family
         def slug = record.slug
         def version = record.version
@@ -74,6 +74,11 @@ module VastLattice
       # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
       def since(slug, version) = changes_since(record(slug), version).last(50)
 
+      # What others changed between a version and what +stored+ shows: all but the change that gave it.
+      def others(stored, version)
+        since(stored.slug, version).reject { |change| change.number == stored.made || change.number >= stored.version }
+      end
+
       # The family as it was at an earlier version, Stored, or nil where its history does not reach back so far.
       def at(slug, version)
         current = find(slug)
@@ -101,7 +106,7 @@ module VastLattice
       # Only keeps the plan once the transaction is sure to hold it: a version is never used twice.
       def keep(record, plan)
         @plans.keep([record.id, record.version], plan)
-        Stored.new(record, plan)
+        Stored.new(record, plan, record.version - 1)
       end
 
       def locked(slug) = stored(FamilyRecord.lock.find_by(slug: slug) || raise(Missing, slug))

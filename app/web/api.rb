@@ -107,7 +107,7 @@ module VastLattice
 
       def changed(slug, stored)
         undo, redo_step = store.next_steps(slug)
-        state(stored).merge('undo' => undo, 'redo' => redo_step)
+        state(stored).merge('undo' => undo, 'redo' => redo_step, **meanwhile(stored))
       end
 
       # The rows that a grid shows, if it asks for them: sheet=TABLE, rows=NUMBERS.

@@ -21,7 +21,7 @@ module VastLattice
       # How far it is; once it is done, the differences from number +from+ on.
       get('/:slug/imports/:id') { |slug, id| answer(tree(import(slug, id))) }
 
-      # Takes some of the changes: {"except": [numbers], "version": 7}; all others are taken.
+      # Takes some of the changes: {"except": [numbers], "version": 7 (what the page has shown)}; all others are taken.
       post '/:slug/imports/:id/take' do |slug, id|
         found = import(slug, id)
         refuse('The file is not read yet.', 'Wait a moment.') unless found.table_import
@@ -30,7 +30,7 @@ module VastLattice
         stored = store.edit(slug, version: found.version, person: person) do |family|
           edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
         end
-        answer(version: stored.version, taken: found.table_import.changes.size - left_out.size)
+        answer(version: stored.version, taken: found.table_import.changes.size - left_out.size, **meanwhile(stored))
       end
 
       private

@@ -13,7 +13,7 @@ module VastLattice
       error(JSON::ParserError) { fail_json(400, 'The request is not well-formed JSON.', nil) }
       error(Storage::Missing, Sinatra::NotFound) { |e| fail_json(404, e.is_a?(VastLattice::Error) ? e.message : 'There is no such address.', nil) }
       error(Rights::Denied) { |e| fail_json(403, e.message, e.remedy) }
-      error(Storage::Stale) { |e| fail_json(409, e.message, e.remedy) }
+      error(Storage::Stale) { |e| fail_json(409, e.message, e.remedy, stale: true) }
       error(Storage::Refused) { |e| fail_json(422, e.message, e.remedy, findings: e.findings.map(&:to_tree)) }
       error(Formula::Error) { |e| fail_json(422, e.message, e.remedy, findings: [{ 'span' => [e.span.start, e.span.length] }]) }
       error(Exchange::Unreadable) { |e| fail_json(422, e.message.lines.first.strip, e.remedy, problems: e.problems.map(&:to_tree)) }
@@ -37,6 +37,12 @@ module VastLattice
       end
 
       def refuse(message, remedy = nil) = raise(VastLattice::Error.new(message, remedy: remedy))
+
+      # What others changed since the version that the page has shown, and whether this change changed anything.
+      def meanwhile(stored)
+        others = given['version'].is_a?(Integer) ? store.others(stored, given['version']) : []
+        { made: !stored.made.nil?, others: others.map { |change| change.slice('number', 'person', 'kind', 'summary') } }
+      end
 
       # The table that the address names. Raises Storage::Missing.
       def table_of(stored, name) = stored.family.table(name) || raise(Sinatra::NotFound)

@@ -6,6 +6,7 @@ export class Refusal extends Error {
     this.remedy = error.remedy || '';
     this.findings = error.findings || [];
     this.problems = error.problems || [];
+    this.stale = Boolean(error.stale);
   }
 
   get text() {

@@ -268,20 +268,21 @@ export function grid() {
       resolved.delete(row._n);
       view.redraw([row]);
       const kept = await this.attempt(edit, { structure: field === NAME, numbers: [row._n] });
+      // Shown anew meanwhile, perhaps from before this edit.
+      if (!rows.includes(row)) { await this.reload(); return; }
       if (!kept) { row[field] = old; this.forget(); view.redraw([row]); this.resolveVisible(true); }
     },
 
     // Sends edits; says what went wrong. +structure+ tells that rows or columns changed, so that the sheet is fetched anew;
     // otherwise +numbers+ are the rows that changed.
     async attempt(edits, { structure = false, then = null, numbers = [], moving = false } = {}) {
-      const from = this.state.version;
       try {
         const answer = await this.edit(edits, { refresh: false, ask: structure ? '' : `sheet=${encodeURIComponent(this.sheet.name)}&rows=${numbers.join(',')}` });
         this.problem = '';
         if (moving) return true;
-        if (structure || this.state.version > from + 1) await this.reload(then);
+        if (structure || answer.others.length) await this.reload(then);
         else this.takeResolved(answer.resolved);
-        this.askBlast(from);
+        if (answer.made) this.askBlast();
         return true;
       } catch (refusal) {
         this.problem = words(refusal);
@@ -289,15 +290,19 @@ export function grid() {
       }
     },
 
-    // Fetches the sheet anew and keeps the place. +then+ may say which row and column are selected after it.
+    // Fetches the sheet anew and keeps the place. +then+ may say which row and column are selected after it. What is being
+    // typed is not disturbed.
     async reload(then = null) {
-      const sheet = await this.fetchSheet();
-      if (!sheet || !view) return;
+      let sheet = null;
+      do {
+        await view.idle();
+        sheet = await this.fetchSheet();
+        if (!sheet || !view) return;
+      } while (view.editor);
       // Where the hand is by now.
       const place = then || this.place();
       const block = { from: view.from, till: view.till };
       this.sheet = sheet;
-      this.state.version = Math.max(this.state.version, sheet.version);
       this.forget();
       rows = this.rowData();
       this.fitHeight();
@@ -315,13 +320,12 @@ export function grid() {
       return { row: row.name, at: view.from.row, field: (view.columns[view.from.column] || {}).key || NAME };
     },
 
-    // What an edit changed over all variants, with undo at hand.
-    async askBlast(from) {
-      const till = this.state.version;
-      if (till === from) return;
+    // What the latest edit changed over all variants, with undo at hand.
+    async askBlast() {
+      const till = this.seen;
       try {
-        const { blast } = await get(`${this.api}/blast?from=${from}&till=${till}`);
-        if (this.state.version !== till) return;
+        const { blast } = await get(`${this.api}/blast?from=${till - 1}&till=${till}`);
+        if (this.seen !== till) return;
         this.blast = blast;
         // Formulas that look into tables reach further than the row that was edited.
         if (blast && blast.changed > 1) { this.forget(); await this.resolveVisible(true); }

@@ -69,16 +69,15 @@ export function importing() {
     takeText() { return this.takenCount() === this.incoming.total ? 'Take all' : `Take ${this.takenCount()}`; },
 
     async takeChosen() {
-      const from = this.state.version;
       try {
-        const { version, taken } = await post(`${this.api}/imports/${this.incoming.id}/take`, { except: this.leftOut });
+        const { taken, ...change } = await post(`${this.api}/imports/${this.incoming.id}/take`, { except: this.leftOut, version: this.seen });
         this.incoming = null;
-        this.state.version = version;
+        const { made, others } = this.takeChange(change);
         await this.resolve();
         await this.reload();
-        this.askBlast(from);
+        if (made) this.askBlast();
         await this.renewUndo();
-        this.tell(`${taken} ${taken === 1 ? 'row' : 'rows'} taken. Undo brings back what was.`);
+        if (!others.length) this.tell(`${taken} ${taken === 1 ? 'row' : 'rows'} taken. Undo brings back what was.`);
       } catch (refusal) {
         this.refuse({ message: words(refusal), problems: [] });
       }

@@ -50,11 +50,10 @@ export function numbers() {
     moreLabels() { return this.found ? Math.max(this.found.variants - 60, 0) : 0; },
 
     async keepPattern() {
-      const from = this.state.version;
       try {
-        await this.edit({ do: 'set_pattern', name: this.name, text: this.text }, { refresh: false });
+        const { made } = await this.edit({ do: 'set_pattern', name: this.name, text: this.text }, { refresh: false });
         await this.resolve();
-        this.tell(this.state.version > from ? 'Kept. Undo brings back what was.' : 'Nothing changed.');
+        this.tell(made ? 'Kept. Undo brings back what was.' : 'Nothing changed.');
       } catch (refusal) {
         this.problem = words(refusal);
       }

@@ -28,7 +28,7 @@ const make = (name, className, role) => {
 export class SheetView {
   // +head+ is the height of the headings in px.
   constructor(root, owner, { head = HEAD } = {}) {
-    Object.assign(this, { root, owner, titles: head, rows: [], columns: [], from: { row: 0, column: 0 }, till: { row: 0, column: 0 }, pool: new Map(), spare: [], marked: [], filters: false, editor: null });
+    Object.assign(this, { root, owner, titles: head, rows: [], columns: [], from: { row: 0, column: 0 }, till: { row: 0, column: 0 }, pool: new Map(), spare: [], marked: [], filters: false, editor: null, waiting: [] });
     root.classList.add('sheet-view');
     root.setAttribute('role', 'grid');
     root.setAttribute('aria-multiselectable', 'true');
@@ -371,6 +371,9 @@ export class SheetView {
     this.select(this.clamped(by));
   }
 
+  // Fulfilled when nothing is being typed.
+  idle() { return this.editor ? new Promise((done) => { this.waiting.push(done); }) : Promise.resolve(); }
+
   leave(keep) {
     if (!this.editor) return;
     const { input, row, column, text } = this.editor;
@@ -378,5 +381,6 @@ export class SheetView {
     document.getElementById(`${this.root.id}-choices`)?.remove();
     this.redraw([row]);
     if (keep && input.value.trim() !== text) this.owner.typed(row, column, input.value.trim());
+    this.waiting.splice(0).forEach((done) => done());
   }
 }

@@ -13,6 +13,8 @@ export function workspace() {
   const start = JSON.parse(document.getElementById('start').textContent);
   return {
     state: start,
+    // The version that this page has shown. What others changed after it counts as unseen, whatever state came in by then.
+    seen: start.version,
     tables: start.tables,
     names: start.names,
     ...looks(),
@@ -74,6 +76,7 @@ export function workspace() {
           // What was answered meanwhile is not in this state yet and must not be lost.
           this.take(this.again ? { ...state, pick: this.state.pick } : state);
         } while (this.again);
+        if (this.state.version > this.seen) setTimeout(() => this.lookForOthers());
       } catch (refusal) {
         this.tell(words(refusal));
       } finally {
@@ -214,33 +217,45 @@ export function workspace() {
       return next;
     },
 
-    // +ask+ is what else the answer is to tell.
+    // +ask+ is what else the answer is to tell. Gives that, whether anything was changed, and what others had changed.
     async sendEdit(edits, refresh, ask) {
-      const { version } = this.state;
-      const { resolved, ...state } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version, edits: [].concat(edits) });
+      try {
+        const { resolved, ...change } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version: this.seen, edits: [].concat(edits) });
+        const { made, others } = this.takeChange(change);
+        if (refresh) await this.refresh();
+        return { resolved, made, others };
+      } catch (refusal) {
+        if (refusal.stale) setTimeout(() => this.lookForOthers());
+        throw refusal;
+      }
+    },
+
+    // Takes the state after a change of one's own; what others had changed by then is told, and seen with it.
+    takeChange({ made, others, ...state }) {
       this.take(state);
-      if (this.state.version > version + 1) this.tellOthers(version);
-      if (refresh) await this.refresh();
-      return { resolved };
+      this.seen = Math.max(this.seen, state.version);
+      this.tellOthers(others);
+      return { made, others };
     },
 
     // What others changed meanwhile is shown as soon as it is known.
     async lookForOthers() {
-      // Not while somebody types.
-      if (document.hidden || this.running || this.sending || document.activeElement.matches('input:not([type=checkbox]), textarea')) return;
-      const { version } = this.state;
-      const found = await get(`${this.api}/since?version=${version}`).catch(() => null);
-      if (!found || found.version <= version || this.state.version !== version || this.sending) return;
-      this.tellOthers(version, found);
+      if (document.hidden || this.busy()) return;
+      const { seen } = this;
+      const found = await get(`${this.api}/since?version=${seen}`).catch(() => null);
+      if (!found || found.version <= seen || this.seen !== seen || this.busy()) return;
+      this.seen = found.version;
+      this.tellOthers(found.changes);
       await this.resolve();
       await this.renewUndo();
       await this.refresh();
     },
 
-    async tellOthers(version, known = null) {
-      const { changes } = known || await get(`${this.api}/since?version=${version}`).catch(() => ({ changes: [] }));
-      const others = known ? changes : changes.slice(0, -1);
-      if (others.length) this.tell(`${others[0].person} changed meanwhile: ${others.map(({ summary }) => summary.split('\n')[0]).join('; ')}`);
+    // Whether something is under way, or being typed.
+    busy() { return Boolean(this.running || this.sending || document.activeElement.matches('input:not([type=checkbox]), textarea')); },
+
+    tellOthers(changes) {
+      if (changes.length) this.tell(`${changes[0].person} changed meanwhile: ${changes.map(({ summary }) => summary.split('\n')[0]).join('; ')}`);
     },
 
     async renewUndo() { Object.assign(this.state, await get(`${this.api}/steps`).catch(() => ({}))); },
@@ -256,9 +271,9 @@ export function workspace() {
       if (!what) return;
       this.sending += 1;
       try {
-        this.take(await post(`${this.api}/${way}?${this.asking()}`, {}));
+        const { others } = this.takeChange(await post(`${this.api}/${way}?${this.asking()}`, { version: this.seen }));
         await this.refresh();
-        this.tell(word + what.split('\n')[0]);
+        if (!others.length) this.tell(word + what.split('\n')[0]);
       } catch (refusal) {
         this.tell(words(refusal));
       } finally {

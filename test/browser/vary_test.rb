@@ -186,6 +186,7 @@ class VaryBrowserTest < BrowserCase
     Capybara.using_session(:second) do
       within('.sheet-body') { assert_text '95 mm' }
       page.execute_script("Object.defineProperty(document, 'hidden', { value: true })")
+      page.driver.wait_for_network_idle
     end
     press(%i[ctrl home], :right, '505', :enter)
     assert_stored('505') { table.row('SF-0500').cells['length'] }
@@ -194,6 +195,47 @@ class VaryBrowserTest < BrowserCase
       assert_selector '.entry-wrong', text: 'The family was changed meanwhile: Engineer: table size, row SF-0500, column length: 500 → 505.'
       assert_equal '505', table.row('SF-0500').cells['length']
     end
+  end
+
+  def edit_as_colleague(cell)
+    store.edit('side-frame', version: nil, person: 'Colleague') do |family|
+      Family::Edits.apply(family, { 'do' => 'set_cell', 'table' => 'size' }.merge(cell))
+    end
+  end
+
+  # A state that came in with another row does not count as seen: what a colleague typed meanwhile is not overwritten, and
+  # is shown as soon as the page looks again.
+  def test_moving_on_does_not_hide_what_others_did
+    open_grid
+    page.execute_script("Object.defineProperty(document, 'hidden', { value: true, configurable: true })")
+    edit_as_colleague('row' => 'SF-0500', 'column' => 'depth', 'text' => '95')
+    press(:down, :down)
+    assert_field 'Sizes', with: 'SF-0800'
+    press(:up, :up, :right, :right)
+    assert_field 'Sizes', with: 'SF-0500'
+    press('110', :enter)
+    assert_selector '.entry-wrong', text: 'Colleague: table size, row SF-0500, column depth: 90 → 95'
+    assert_equal '95', table.row('SF-0500').cells['depth']
+
+    page.execute_script("Object.defineProperty(document, 'hidden', { value: false })")
+    assert_selector '.notice', text: 'Colleague changed meanwhile: table size, row SF-0500, column depth: 90 → 95'
+    within('.sheet-body') { assert_text '95 mm' }
+    press(:up, '110', :enter)
+    assert_stored('110') { table.row('SF-0500').cells['depth'] }
+  end
+
+  # A word that is being typed is finished, whatever comes in meanwhile.
+  def test_typing_is_not_disturbed_by_what_others_do
+    open_grid
+    press(:right, :right, '1')
+    edit_as_colleague('row' => 'SF-0630', 'column' => 'depth', 'text' => '95')
+    sleep 4 # the page looks for others' changes every 3 s
+    press('00')
+    assert_equal '100', find('.sheet-input').value
+    press(:enter)
+    assert_stored(%w[100 95]) { [table.row('SF-0500').cells['depth'], table.row('SF-0630').cells['depth']] }
+    assert_selector '.notice', text: 'Colleague changed meanwhile'
+    within('.sheet-body') { assert_text '95 mm' }
   end
 
   # Out as XLSX, edited elsewhere, brought back: the differences first, then some of them.

@@ -90,6 +90,22 @@ class StorageTest < WebCase
   end
 
   # Every version can be had again from the history.
+  # What a change was told to have been made on top of: the others' changes since, never one's own, never later ones.
+  def test_others_since_a_version
+    seen = store.find('side-frame').version
+    store.edit('side-frame', version: nil, person: 'Colleague') { |family| Family::Edits.apply(family, { 'do' => 'switch_rule', 'name' => 'Heavy loads', 'active' => false }) }
+    own = edit('set_cell', version: seen, table: 'size', row: 'SF-0500', column: 'length', text: '520')
+    again = edit('set_cell', version: own.version, table: 'size', row: 'SF-0500', column: 'length', text: '520')
+
+    assert_equal %w[Colleague], store.others(own, seen).map(&:person)
+    assert_empty store.others(own, own.version - 1)
+    assert_equal [own.version - 1, nil], [own.made, again.made]
+    assert_equal %w[Colleague Engineer], store.others(again, seen).map(&:person)
+    undone = store.undo('side-frame', person: 'Engineer')
+    assert_equal %w[Colleague Engineer], store.others(undone, seen).map(&:person)
+    assert_empty store.others(own, undone.version)
+  end
+
   def test_earlier_versions
     families = [reloaded]
     edit('set_cell', table: 'size', row: 'SF-0500', column: 'length', text: '510')
