@@ -31,28 +31,28 @@ module VastLattice
       get '/:slug/measure' do |slug|
         stored = store.find(slug)
         model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
-        answer(Geometry::Measuring.new(model.solids).between(params['from'].to_s, params['till'].to_s).to_tree)
+        answer(Geometry::Measuring.new(model.solids).between(text_of('from'), text_of('till')).to_tree)
       end
 
       # Where a point of a view lies on a face: offsets for a feature that is put there.
       get '/:slug/place' do |slug|
         stored = store.find(slug)
         model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
-        answer(Drawing::Spotting.new(model, PictureParams.read(params)[:view]).at(params['part'].to_s, params['face'].to_s,
-                                                                                  params['x'].to_f, params['y'].to_f))
+        answer(Drawing::Spotting.new(model, PictureParams.read(params)[:view]).at(text_of('part'), text_of('face'),
+                                                                                  length_of('x'), length_of('y')))
       end
 
       # What a position would be from another edge, for a feature that stays where it is.
       get '/:slug/anchor' do |slug|
         stored = store.find(slug)
         model = Result.new(stored.plan, PickParams.fitting(pick, stored.plan)).model
-        answer(offset: Geometry::Reanchoring.offset(model, params['feature'].to_s, params['axis'].to_s, params['from'].to_s))
+        answer(offset: Geometry::Reanchoring.offset(model, text_of('feature'), text_of('axis'), text_of('from')))
       end
 
       get '/:slug/because' do |slug|
         stored = store.find(slug)
         outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
-        target = stored.plan.symbols[params['target']] || raise(Plan::PickError, "There is no name \"#{params['target']}\".")
+        target = stored.plan.symbols[text_of('target')] || raise(Plan::PickError, "There is no name \"#{text_of('target')}\".")
         answer(outcome.because(target.name).to_tree.merge('drives' => Plan::Dependencies.new(stored.plan).driven(target),
                                                           'measures' => FeatureFacts.new(
                                                             Geometry::Model.of(outcome), target
@@ -86,7 +86,7 @@ module VastLattice
 
       # What others changed since a version, and what the edits from one version to another touch.
       get '/:slug/since' do |slug|
-        changes = store.since(slug, params['version'].to_i)
+        changes = store.since(slug, count_of('version', 0..))
         answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') })
       end
 
@@ -96,12 +96,18 @@ module VastLattice
       end
 
       get '/:slug/blast' do |slug|
-        before, after = %w[from till].map { |key| store.at(slug, params[key].to_i) }
+        before, after = %w[from till].map { |key| store.at(slug, count_of(key, 0..)) }
         refuse('The history does not reach back so far.') unless before && after
         answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree)
       end
 
       private
+
+      # A length in mm that is asked with.
+      def length_of(name)
+        given = Float(text_of(name), exception: false)
+        given&.finite? ? given : refuse("#{name} is no length in mm.", 'Give a plain number.')
+      end
 
       def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree
 
@@ -112,11 +118,10 @@ module VastLattice
 
       # The rows that a grid shows, if it asks for them: sheet=TABLE, rows=NUMBERS.
       def resolved(stored)
-        table = stored.family.table(params['sheet'].to_s)
+        table = stored.family.table(text_of('sheet'))
         return {} unless table && stored.plan.runnable?
 
-        numbers = params['rows'].to_s.split(',').first(TablesAPI::MOST).map(&:to_i)
-        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan)).to_tree(numbers) }
+        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan)).to_tree(row_numbers) }
       end
 
       def summary(stored)

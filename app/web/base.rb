@@ -23,6 +23,7 @@ module VastLattice
       before do
         headers 'content-security-policy' => POLICY, 'x-content-type-options' => 'nosniff', 'referrer-policy' => 'same-origin',
                 'cache-control' => 'no-store'
+        halt fail_page(400, nil, 'The address holds something that is no text.', 'Follow a link of the program.') unless readable_request?
         require_right(:edit) unless request.get? || request.head? || reading_only?
       end
 
@@ -38,6 +39,20 @@ module VastLattice
       end
 
       private
+
+      # Whether all that the address says is text.
+      def readable_request?
+        readable?(Rack::Utils.unescape(request.path_info)) && readable?(params)
+      end
+
+      def readable?(given)
+        case given
+        when Hash then given.all? { |pair| readable?(pair) }
+        when Array then given.all? { |item| readable?(item) }
+        when String then given.dup.force_encoding('UTF-8').then { |text| text.valid_encoding? && !text.include?("\0") }
+        else true
+        end
+      end
 
       # Resources whose writes only read, e.g. a preview, say so.
       def reading_only? = false

@@ -15,7 +15,7 @@ module VastLattice
         Exchange::Archive.refuse_size(request.content_length.to_i)
         bytes = request.body.read(Exchange::Archive::LARGEST + 1).to_s
         file = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
-        answer(id: settings.desk.begin(stored, file, bytes, stored.family.table(params['table'])))
+        answer(id: settings.desk.begin(stored, file, bytes, stored.family.table(text_of('table'))))
       end
 
       # How far it is; once it is done, the differences from number +from+ on.
@@ -45,7 +45,7 @@ module VastLattice
         return head unless found.done?
 
         changes = found.table_import.changes
-        from = params['from'].to_i.clamp(0, changes.size)
+        from = count_of('from', 0..changes.size)
         head.merge(total: changes.size, counts: changes.map(&:kind).tally, notices: found.table_import.notices.map(&:to_s),
                    blast: found.blast, from: from,
                    changes: changes[from, LISTED].map { |change| change.to_h.merge(table: title(found, change)) })

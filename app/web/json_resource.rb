@@ -5,6 +5,8 @@ module VastLattice
     # What the resources of the JSON API share: their answers, refusals, and what they are asked.
     class JSONResource < Base
       LARGEST_BODY = 25_000_000
+      # Rows that are resolved for one request.
+      MOST_ROWS = 400
 
       before do
         content_type :json
@@ -25,6 +27,16 @@ module VastLattice
       def reading_only? = request.path_info.end_with?('/try', '/imports')
 
       def pick = PickParams.read(params)
+
+      # A text that is asked with; a list or a tree is none.
+      def text_of(name) = params[name].is_a?(String) ? params[name] : ''
+
+      # A whole number that is asked with, brought into a range.
+      def count_of(name, range) = text_of(name).to_i.clamp(range)
+
+      # Numbers of rows that are asked with: rows=0,1,2.
+      def row_numbers = text_of('rows').split(',').first(MOST_ROWS).map(&:to_i).grep(0..1_000_000)
+
       def answer(data) = JSON.generate(data)
 
       # The JSON object that was sent.

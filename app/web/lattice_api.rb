@@ -10,36 +10,35 @@ module VastLattice
       # Which rows of two tables go together.
       get '/:slug/pairs' do |slug|
         stored = store.find(slug)
-        one, other = %w[down across].map { |key| table_of(stored, params[key]) }
+        one, other = %w[down across].map { |key| table_of(stored, text_of(key)) }
         answer(Checks::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan)).to_tree)
       end
 
       # The list of complete variants, a page of it; count=yes counts them all.
       get '/:slug/complete' do |slug|
         complete = Checks::CompleteVariants.new(store.find(slug).plan)
-        page = complete.page(from: params['from'].to_i.clamp(0, Checks::Variants::MOST), text: params['text'].to_s[0, 100],
-                             only: params['only'].to_s)
+        page = complete.page(from: count_of('from', 0..Checks::Variants::MOST), text: text_of('text')[0, 100], only: text_of('only'))
         answer(page.merge(params['count'] == 'yes' ? complete.count : {}))
       end
 
       # What a pattern would call every variant, or (rows_of=TABLE) the rows of a table.
       get '/:slug/labels' do |slug|
-        answer(Checks::LabelTrial.new(store.find(slug).plan).run(params['name'].to_s, params['text'].to_s[0, 500],
-                                                                 rows_of: present(params['rows_of'])))
+        answer(Checks::LabelTrial.new(store.find(slug).plan).run(text_of('name'), text_of('text')[0, 500],
+                                                                 rows_of: present('rows_of')))
       end
 
       # The edit that calls the rows of a table by a pattern.
       get '/:slug/row_names' do |slug|
         stored = store.find(slug)
-        table = table_of(stored, params['rows_of'])
-        names = Checks::LabelTrial.new(stored.plan).rows(table, params['text'].to_s[0, 500]).map { |row, name| { row: row, name: name } }
+        table = table_of(stored, text_of('rows_of'))
+        names = Checks::LabelTrial.new(stored.plan).rows(table, text_of('text')[0, 500]).map { |row, name| { row: row, name: name } }
         answer(edit: { do: 'rename_rows', table: table.name, names: names })
       end
 
       # Two to four rows of a table side by side: rows[]=A&rows[]=B.
       get '/:slug/compare' do |slug|
         stored = store.find(slug)
-        table = table_of(stored, params['table'])
+        table = table_of(stored, text_of('table'))
         base = PickParams.fitting(pick, stored.plan)
         rows = Array(params['rows']).map(&:to_s).select { |name| table.row(name) }.uniq
         comparison = Checks::Comparison.new(stored.plan, rows.to_h do |name|
@@ -53,8 +52,8 @@ module VastLattice
       # A page of the gallery: every row of a table with its picture, all in one scale (scale=same) or each fitted.
       get '/:slug/gallery' do |slug|
         stored = store.find(slug)
-        table = table_of(stored, params['table'])
-        from = params['from'].to_i.clamp(0, 100_000)
+        table = table_of(stored, text_of('table'))
+        from = count_of('from', 0..100_000)
         base = PickParams.fitting(pick, stored.plan)
         results = table.rows[from, CARDS].to_a.to_h { |row| [row.name, Result.new(stored.plan, Plan::Pick.new(rows: base.rows.merge(table.name => row.name)))] }
         answer(size: table.rows.size, cards: cards(results))
@@ -65,22 +64,22 @@ module VastLattice
 
       # Masses and shape findings of the variants from number +from+ on.
       get '/:slug/lattice/figures' do |slug|
-        from = params['from'].to_i.clamp(0, 100_000)
-        answer(figures: lattice(slug).figures(from...(from + params['count'].to_i.clamp(1, 60))))
+        from = count_of('from', 0..100_000)
+        answer(figures: lattice(slug).figures(from...(from + count_of('count', 1..60))))
       end
 
-      get('/:slug/lattice/values') { |slug| answer(values: lattice(slug).values(params['name'])) }
-      get('/:slug/lattice/near') { |slug| answer(near: lattice(slug).near(params['variant'])) }
+      get('/:slug/lattice/values') { |slug| answer(values: lattice(slug).values(text_of('name'))) }
+      get('/:slug/lattice/near') { |slug| answer(near: lattice(slug).near(text_of('variant'))) }
 
       private
 
       def lattice(slug)
         stored = store.find(slug)
-        table = present(params['table'])
+        table = present('table')
         Checks::Lattice.new(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan))
       end
 
-      def present(text) = text.to_s.empty? ? nil : text.to_s
+      def present(name) = text_of(name).then { |text| text.empty? ? nil : text }
 
       def cards(results)
         view = PictureParams.read(params)[:view]

@@ -4,9 +4,6 @@ module VastLattice
   module Web
     # Variant tables as the grid works with them (docs/api.md).
     class TablesAPI < JSONResource
-      # Rows that are resolved for one request.
-      MOST = 400
-
       # The table as it was typed.
       get '/:slug/tables/:table' do |slug, name|
         stored = store.find(slug)
@@ -16,16 +13,15 @@ module VastLattice
       # What rows come to; rows=0,1,2 are their numbers.
       get '/:slug/tables/:table/resolved' do |slug, name|
         stored = store.find(slug)
-        numbers = params['rows'].to_s.split(',').first(MOST).map(&:to_i)
-        rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), PickParams.fitting(pick, stored.plan)).to_tree(numbers)
+        rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), PickParams.fitting(pick, stored.plan)).to_tree(row_numbers)
         answer(version: stored.version, rows: rows)
       end
 
       # The numbers that a series would fill in.
       get '/:slug/tables/:table/series' do |slug, name|
         table_of(store.find(slug), name)
-        count = params['count'].to_i.clamp(1, 20_000)
-        numbers = Family::Series.checked(params['kind'], first: params['first'], step: params['step'], count: count)
+        count = count_of('count', 1..20_000)
+        numbers = Family::Series.checked(text_of('kind'), first: text_of('first'), step: text_of('step'), count: count)
         answer(texts: numbers.map { |number| Units::Format.number(number) })
       end
 

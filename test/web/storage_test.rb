@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative '../support/application'
+require_relative '../support/edit_examples'
 
 # What is stored: nothing typed is lost, every change is one history entry, nobody overwrites another.
 class StorageTest < WebCase
@@ -40,6 +41,23 @@ class StorageTest < WebCase
     states.reverse.drop(1).each { |state| assert_equal state, store.undo('side-frame', person: 'Engineer').family && reloaded }
     states.drop(1).each { |state| assert_equal state, store.redo('side-frame', person: 'Engineer').family && reloaded }
     assert_equal 1 + (3 * (states.size - 1)), store.history('side-frame', limit: 500).size
+  end
+
+  # Every edit there is, read again from the database, and taken back.
+  def test_every_edit_is_stored_and_taken_back
+    EditExamples::ALL.each do |example|
+      ground = EditExamples.ground(side_frame, example)
+      store.edit('side-frame', version: nil, person: 'Engineer') { ground }
+      expected = Family::Edits.apply(ground, example.edit)
+      if (Plan.of(expected).breaking - Plan.of(ground).breaking).any?
+        refused(Storage::Refused) { store.edit('side-frame', version: nil, person: 'Engineer') { expected } }
+      else
+        store.edit('side-frame', version: nil, person: 'Engineer') { expected }
+        assert_equal expected, reloaded, example.name
+        store.undo('side-frame', person: 'Engineer')
+      end
+      assert_equal ground, reloaded, example.name
+    end
   end
 
   def test_a_new_edit_ends_the_redo

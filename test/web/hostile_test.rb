@@ -1,0 +1,135 @@
+# frozen_string_literal: true
+
+require_relative '../support/application'
+require_relative '../support/edit_examples'
+
+# Every address of the program, asked rightly and wrongly: nobody ever sees a fault of the program, and nothing is changed
+# by asking.
+class HostileTest < WebCase
+  PICK = { 'row[size]' => 'SF-1000', 'set[finish]' => 'painted', 'override[windows.built]' => 'no', 'view' => 'front', 'texts' => 'name',
+           'tier' => 'full', 'part' => 'frame', 'build' => 'frame:windows', 'measure' => 'yes' }.freeze
+  TABLE = { 'table' => 'size' }.freeze
+
+  # Address => what it is asked with.
+  READS = {
+    '/api/families/' => {}, '/api/families/side-frame' => {}, '/api/families/side-frame/outcome' => PICK, '/api/families/side-frame/mesh' => PICK,
+    '/api/families/side-frame/measure' => PICK.merge('from' => 'centre:shaft_holes:1', 'till' => 'centre:shaft_holes:2'),
+    '/api/families/side-frame/place' => PICK.merge('face' => 'front', 'x' => '100', 'y' => '50'),
+    '/api/families/side-frame/anchor' => PICK.merge('feature' => 'tie_holes', 'axis' => 'horizontal', 'from' => 'right'),
+    '/api/families/side-frame/because' => PICK.merge('target' => 'windows.built'), '/api/families/side-frame/variants' => {},
+    '/api/families/side-frame/history' => {}, '/api/families/side-frame/steps' => {}, '/api/families/side-frame/since' => { 'version' => '1' },
+    '/api/families/side-frame/blast' => { 'from' => '2', 'till' => '2' }, '/api/families/side-frame/tables/size' => {},
+    '/api/families/side-frame/tables/size/resolved' => PICK.merge('rows' => '0,1,2'),
+    '/api/families/side-frame/tables/size/series' => { 'kind' => 'R10', 'first' => '500', 'step' => '', 'count' => '8' },
+    '/api/families/side-frame/tables/size/narrow' => { 'key[length]' => '500' }, '/api/families/side-frame/imports/none' => { 'from' => '0' },
+    '/api/families/side-frame/lattice' => TABLE.merge('row[size]' => 'SF-1000'),
+    '/api/families/side-frame/lattice/figures' => TABLE.merge('from' => '0', 'count' => '8'),
+    '/api/families/side-frame/lattice/values' => TABLE.merge('name' => 'length'),
+    '/api/families/side-frame/lattice/near' => TABLE.merge('variant' => 'SF-0500'),
+    '/api/families/roller/pairs' => { 'down' => 'size', 'across' => 'surface' },
+    '/api/families/roller/complete' => { 'from' => '0', 'text' => 'L3', 'only' => 'valid', 'count' => 'yes' },
+    '/api/families/side-frame/compare' => TABLE.merge('rows[]' => 'SF-0500', 'view' => 'front'),
+    '/api/families/roller/gallery' => TABLE.merge('from' => '0', 'scale' => 'same', 'view' => 'front'),
+    '/api/families/side-frame/labels' => { 'name' => 'part_number', 'text' => 'SF-{length}', 'rows_of' => '' },
+    '/api/families/side-frame/row_names' => { 'rows_of' => 'size', 'text' => 'SF-{length}' },
+    '/families' => {}, '/families/side-frame' => {}, '/families/side-frame/name' => PICK, '/families/side-frame/shape' => { 'open' => 'windows' },
+    '/families/side-frame/vary' => { 'tab' => 'size', 'row[size]' => 'SF-0500' }, '/families/roller/prove' => TABLE,
+    '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/variants.csv' => {},
+    '/families/side-frame/variants.json' => {}, '/families/side-frame/tables.xlsx' => {}, '/families/side-frame/tables/size.csv' => {},
+    '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/front.svg' => PICK, '/' => {}
+  }.freeze
+  JUNK = ['', '-1', '99999999999999999999', '1e400', 'none such', "a\u0000b", "\xff\xfe", '%00', 'x' * 9000, "'; DROP TABLE families; --",
+          '<script>alert(1)</script>', '{{7*7}}', '../../etc/passwd'].freeze
+
+  # What must never be seen by anybody.
+  FAULT = /Something went wrong|undefined method|NoMethodError|TypeError|ArgumentError|\.rb:\d+|Mysql2|SELECT /
+
+  def setup
+    super
+    @faults = []
+  end
+
+  def ask(path, query)
+    get query.empty? ? path : "#{path}?#{query}"
+    note("#{path}?#{query[-200..] || query}")
+  end
+
+  # Notes a fault of the program in the latest answer.
+  def note(what)
+    said = last_response.body.dup.force_encoding('UTF-8').scrub
+    wrong = last_response.status >= 500 || (last_response.status >= 400 && said.match?(FAULT))
+    @faults << "#{last_response.status} #{what}: #{said[0, 200]}" if wrong
+  end
+
+  def form(query) = query.map { |key, value| "#{key}=#{Rack::Utils.escape(value.b)}" }.join('&')
+
+  # Every address that answers to GET is in the list above, so that the list cannot be forgotten.
+  def test_every_address_is_asked
+    { API: '/api/families', TablesAPI: '/api/families', ImportsAPI: '/api/families', LatticeAPI: '/api/families', Families: '/families',
+      Downloads: '/families', Workspace: '/families', Home: '' }.each do |name, mount|
+      Web.const_get(name).routes['GET'].map(&:first).each do |pattern|
+        assert(READS.keys.any? { |path| path.start_with?(mount) && pattern.match(path.delete_prefix(mount)) }, "#{name}: #{pattern}")
+      end
+    end
+  end
+
+  def test_asked_rightly
+    READS.each do |path, query|
+      ask(path, form(query))
+      expected = { '/' => [302], '/api/families/side-frame/imports/none' => [422] }.fetch(path, [200, 302])
+      assert_includes expected, last_response.status, "#{path}: #{last_response.body[0, 200]}"
+    end
+  end
+
+  # Each thing that is asked with, wrong, missing, as a list and as a tree: an answer, or a refusal in words.
+  def test_asked_wrongly
+    before = store.find('side-frame').version
+    READS.each do |path, query|
+      query.keys.each_with_index do |key, index|
+        rest = query.except(key)
+        JUNK.rotate(index * 5).first(5).each { |junk| ask(path, form(rest.merge(key => junk))) }
+        bare = key.sub(/\[.*/, '')
+        ["#{bare}[]=1&#{bare}[]=2", "#{bare}[a][b]=1", bare, "#{bare}[]"].rotate(index).first(3).each { |odd| ask(path, [form(rest), odd].reject(&:empty?).join('&')) }
+      end
+    end
+    assert_empty @faults.uniq
+    assert_equal before, store.find('side-frame').version
+  end
+
+  def test_addresses_of_nothing
+    READS.each_key do |path|
+      next if %w[/ /families /api/families/].include?(path)
+
+      JUNK.drop(1).rotate(path.size).first(4).each { |junk| ask(path.sub(/side-frame|roller/, Rack::Utils.escape_path(junk.b)), '') }
+      ask("#{path}/nothing/here", '')
+      assert_equal 404, last_response.status, path
+    end
+    assert_empty @faults.uniq
+  end
+
+  # What is sent to be stored: bodies that are no JSON, no object, of other kinds, too deep, and edits with junk.
+  def test_sent_wrongly
+    head = { 'HTTP_X_CSRF_TOKEN' => token, 'CONTENT_TYPE' => 'application/json' }
+    before = Exchange::FamilyFile.json(store.find('side-frame').family)
+    bodies = ['', '{', '[]', '"x"', 'null', '7', "\xff", "#{'[' * 5000}#{']' * 5000}", '{"edits": 7}', '{"edits": [[]]}', '{"edits": "x"}', '{"edit": null}',
+              '{"edits": [{"do": null}]}', '{"edit": {"do": ["set_cell"]}}', '{"version": "x", "edits": [{"do": "none"}]}', '{"version": -7, "edits": [{"do": "none"}]}',
+              '{"version": {"a": 1}, "edits": [{"do": "switch_rule", "name": "none", "active": true}]}']
+    %w[edits undo redo try imports imports/none/take].each do |what|
+      bodies.each do |body|
+        post "#{API}/#{what}", body, head
+        note("#{what} #{body[0, 80]}")
+      end
+    end
+    assert_empty @faults.uniq
+    assert_equal before, Exchange::FamilyFile.json(store.find('side-frame').family)
+  end
+
+  # A half of several edits is never stored.
+  def test_all_edits_of_a_change_or_none
+    good = EditExamples::ALL.find { |example| example.name == 'set_cell' }.edit
+    answer = post_json("#{API}/edits", { 'edits' => [good, good.merge('row' => 'SF-9999')] })
+
+    assert_match(/no row "SF-9999"/, answer['error']['message'])
+    assert_equal '500', store.find('side-frame').family.table('size').row('SF-0500').cells['length']
+  end
+end
