@@ -71,13 +71,13 @@ module VastLattice
     def compile(found)
       return if found.any? { |finding| finding.error? && !finding.place&.cell? }
 
-      order = Order.new(bound)
-      if order.cycle
-        @cyclic = [cycle_finding(order.cycle)]
-        return
-      end
+      circles = CellCircles.new(bound)
+      cycle = circles.order.cycle
+      @cyclic = cycle ? [cycle_finding(cycle)] : circles.findings
+      return if cycle
 
-      @program = Program.new(bound, order, lists)
+      @bound = circles.bound
+      @program = Program.new(bound, circles.order, lists)
       @shape_program = ShapeProgram.new(bound, lists)
       @labels = Labels.new(bound.patterns, targets, lists)
     end

@@ -65,7 +65,7 @@ export function keys(sheet) {
       if (event.target.matches('input')) return;
       event.preventDefault();
       const text = event.clipboardData.getData('text/plain');
-      if (text) this.pasteBlock(readBlock(text));
+      if (text) sheet().soonest(() => this.pasteBlock(readBlock(text)));
     },
 
     // Lays a block over the grid from the first selected cell on. One value fills the whole selection; rows beyond the

@@ -276,6 +276,7 @@ export function grid() {
     // Sends edits; says what went wrong. +structure+ tells that rows or columns changed, so that the sheet is fetched anew;
     // otherwise +numbers+ are the rows that changed.
     async attempt(edits, { structure = false, then = null, numbers = [], moving = false } = {}) {
+      if (structure) view.hold();
       try {
         const answer = await this.edit(edits, { refresh: false, ask: structure ? '' : `sheet=${encodeURIComponent(this.sheet.name)}&rows=${numbers.join(',')}` });
         this.problem = '';
@@ -287,6 +288,8 @@ export function grid() {
       } catch (refusal) {
         this.problem = words(refusal);
         return false;
+      } finally {
+        if (structure && view) view.release();
       }
     },
 

@@ -28,7 +28,7 @@ const make = (name, className, role) => {
 export class SheetView {
   // +head+ is the height of the headings in px.
   constructor(root, owner, { head = HEAD } = {}) {
-    Object.assign(this, { root, owner, titles: head, rows: [], columns: [], from: { row: 0, column: 0 }, till: { row: 0, column: 0 }, pool: new Map(), spare: [], marked: [], filters: false, editor: null, waiting: [] });
+    Object.assign(this, { root, owner, titles: head, rows: [], columns: [], from: { row: 0, column: 0 }, till: { row: 0, column: 0 }, pool: new Map(), spare: [], marked: [], filters: false, editor: null, waiting: [], held: 0, keys: [] });
     root.classList.add('sheet-view');
     root.setAttribute('role', 'grid');
     root.setAttribute('aria-multiselectable', 'true');
@@ -290,9 +290,32 @@ export class SheetView {
     if (place && (place.row !== this.till.row || place.column !== this.till.column)) this.select(this.from, place);
   }
 
+  // While rows or columns change, what a quick hand does next waits until they are there: it means the sheet to come.
+  hold() { this.held += 1; }
+  release() {
+    this.held -= 1;
+    while (!this.held && this.keys.length) this.keys.shift()();
+  }
+
+  // Does it now, or as soon as the sheet is there.
+  soonest(act) { if (this.held) this.keys.push(act); else act(); }
+
+  // A key that waited. Where it begins or goes on typing, it is typed here, for the browser has seen it long ago.
+  replay(event) {
+    if (!this.editor) { this.act(event); return; }
+    if (['Enter', 'Tab', 'Escape'].includes(event.key)) this.editorKey(event);
+    else if (event.key === 'Backspace') this.editor.input.value = this.editor.input.value.slice(0, -1);
+    else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) this.editor.input.value += event.key;
+  }
+
   // The keyboard: moving, selecting, editing. The owner's own keys go first.
   key(event) {
     if (event.target.closest('input, select, button')) return;
+    if (this.held) { event.preventDefault(); this.keys.push(() => this.replay(event)); return; }
+    this.act(event);
+  }
+
+  act(event) {
     const act = this.owner.keyAct(event) || this.keyAct(event);
     if (!act) return;
     event.preventDefault();

@@ -165,7 +165,7 @@ class PropertiesTest < CoreCase
     end
   end
 
-  TEXTS = ['12 mm', '7', 'bad', '', 'n0 + 1 mm', '3 kg', 'oak', 'suppressed'].freeze
+  TEXTS = ['12 mm', '7', 'bad', '', 'n0 + 1 mm', 'p0 * 2', 'p1 + 1 mm', '3 kg', 'oak', 'suppressed'].freeze
 
   # A family after some edit of its first table.
   def edited(family, random)

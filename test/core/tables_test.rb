@@ -29,6 +29,31 @@ class TablesTest < CoreCase
         rows: [{name: low, cells: {needed: 90, remark: "for boxes, small"}}, {name: high, cells: {needed: 160}}]
   YAML
 
+  # Cells that close a circle are faults of their rows alone, the fewest of them; a circle without cells is the family's.
+  def test_cells_that_run_in_a_circle
+    body = <<~YAML
+      parameters: [{name: a, kind: number, unit: mm, default: 10 mm}, {name: b, kind: number, unit: mm, default: 20 mm}, {name: c, kind: number, unit: mm, formula: b + 1 mm}]
+      tables:
+        - name: size
+          columns: [{target: a}, {target: b}]
+          rows: [{name: A, cells: {a: 3, b: a * 2}}, {name: B, cells: {a: 4, b: a * 3}}, {name: C, cells: {a: c / 2, b: 8}}, {name: D, cells: {a: a + 1 mm}}]
+    YAML
+    plan = plan(body)
+
+    assert_predicate plan, :runnable?
+    assert_equal ['table size, row C, column a', 'table size, row D, column a'], plan.errors.map { |finding| finding.place.to_s }.sort
+    assert_match(/circle: (a → c → b → a|c → b → a → c|b → a → c → b)\./, plan.errors.find { |finding| finding.place.to_s.include?('row C') }.message)
+    expected = { 'A' => ['3 mm', '6 mm', []], 'B' => ['4 mm', '12 mm', []], 'C' => ['10 mm', '8 mm', [:cycle]], 'D' => ['10 mm', '20 mm', [:cycle]] }
+    expected.each do |row, (a, b, codes)|
+      outcome = plan.outcome(pick(rows: { 'size' => row }))
+      assert_equal [a, b, codes], [outcome.text('a'), outcome.text('b'), outcome.findings.map(&:code)], row
+    end
+
+    whole = plan(body.sub('default: 10 mm', 'default: a + 1 mm'))
+    refute_predicate whole, :runnable?
+    assert_equal ['parameter a'], whole.errors.map { |finding| finding.place.to_s }
+  end
+
   def test_look_ups_exact_enough_and_fitting
     plan = plan(STORE)
     { 'low' => ['100 mm', 'no value'], 'high' => ['200 mm', '150 mm'] }.each do |row, texts|

@@ -5,8 +5,9 @@ module VastLattice
     # Puts rules and targets into an order in which each comes after all it uses. Users never need to
     # know it: any such order gives the same outcome.
     class Order
-      # +steps+ are Bound::Rule and Target values; +cycle+ is the list of names of a cycle, or nil.
-      attr_reader :steps, :cycle
+      # +steps+ are Bound::Rule and Target values; +circle+ lists those that use each other in a circle, each the next, the
+      # first again at the end, and +cycle+ their names; both are nil where there is none.
+      attr_reader :steps, :circle
 
       def initialize(bound)
         @bound = bound
@@ -14,8 +15,10 @@ module VastLattice
         @state = {}
         @trail = []
         catch(:cycle) { bound.targets.each { |target| visit(target) } }
-        bound.rules.each { |rule| visit(rule) } unless cycle
+        bound.rules.each { |rule| visit(rule) } unless circle
       end
+
+      def cycle = circle&.map { |step| name(step) }
 
       private
 
@@ -32,10 +35,9 @@ module VastLattice
         @steps << step
       end
 
-      # Names on the cycle, in order of use; a rule between two of them is named too.
+      # A rule between two targets is on the circle too.
       def close(step)
-        names = @trail.drop(@trail.index(step)).map { |item| name(item) }
-        @cycle = [*names, name(step)]
+        @circle = [*@trail.drop(@trail.index(step)), step]
         throw :cycle
       end
 

@@ -6,7 +6,6 @@ module VastLattice
     # that is wrong is an error of the family. Long tables stay quick: equal texts of a column are read once, and what
     # the plan before has read of the same cells is taken over.
     class TableBinder
-      LITERALS = %i[number text boolean].freeze
       LIMITS = %i[least most step].freeze
 
       # +known+ is the Bound::Table of this table in an earlier plan, if there is one; +same_names+ tells whether that
@@ -53,8 +52,8 @@ module VastLattice
         return earlier if earlier && unchanged?(earlier, target, column)
 
         cells = read(column, earlier&.cells) { |text| Entry.read(text, type: target.type, unit: unit, scope: @reader.symbols.scope) }
-        Bound::Column.new(table: @index, target: target, column: column, unit: unit, cells: cells, limits: limits(column, target, unit),
-                          **sorted(cells))
+        Bound::Column.new(table: @index, target: target, column: column, unit: unit, limits: limits(column, target, unit),
+                          **Bound::Column.sorted(cells))
       end
 
       # Typed least, most and step of an open column.
@@ -72,13 +71,6 @@ module VastLattice
         words = column.open ? "#{target.name} is #{target.type}" : 'the column is not open'
         @reader.error(:not_open, "The column #{column.target} has limits, but #{words}.", place('columns', column.target),
                       'Only open columns of numbers have limits.')
-      end
-
-      # Plain values by row, and the distinct formulas that depend on names.
-      def sorted(cells)
-        literals = cells.map { |typed| typed.data if typed && LITERALS.include?(typed.kind) }
-        others = cells.each_index.filter_map { |row| cells[row] if literals[row].nil? }
-        { literals: literals, formulas: others.uniq(&:object_id).reject(&:constant?), plain: others.compact.empty? }
       end
 
       # The column of the earlier plan, if its plain values would be read the same way now.
@@ -104,7 +96,7 @@ module VastLattice
         @table.rows.each_with_index.map do |row, index|
           origin = earlier && @origins[index]
           before = origin && earlier[origin]
-          next before if before && LITERALS.include?(before.kind)
+          next before if before && Bound::Column::LITERALS.include?(before.kind)
 
           text = row.cell(column.target) or next
           known[text] = attempt(text) { yield text } unless known.key?(text)

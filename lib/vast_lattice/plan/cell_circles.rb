@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Cells that make their columns need each other in a circle are faults of their rows, like cells that cannot be read:
+    # they count as open, and the rest of the family goes on. Where cells of several columns close a circle, those of the
+    # column with the fewest are at fault: most likely the ones that were typed last.
+    class CellCircles
+      # The Bound::Family without these cells, its Order, and a Finding for each of them.
+      attr_reader :bound, :order, :findings
+
+      def initialize(bound)
+        @bound = bound
+        @findings = []
+        @order = Order.new(bound)
+        while @order.cycle && (column, rows = guilty)
+          open_cells(column, rows)
+          @order = Order.new(@bound)
+        end
+      end
+
+      private
+
+      # [column, numbers of rows] of the cells at fault; nil where none has a part in the circle.
+      def guilty
+        found = @order.circle.each_cons(2).filter_map { |step, used| cells_between(step, used) }
+        found.min_by { |column, rows| [rows.size, column.target.name] }
+      end
+
+      # Cells by which a step on the circle uses the next one.
+      def cells_between(step, used)
+        return unless [step, used].all?(Target) && (column = @bound.column(step))
+
+        rows = column.cells.each_index.select { |row| column.cells[row]&.variables&.any? { |variable| variable.index == used.index } }
+        [column, rows] if rows.any?
+      end
+
+      def open_cells(column, rows)
+        table = @bound.tables.find { |bound| bound.columns.any?(column) }
+        fresh = rows.to_h { |row| [row, finding(table, column, row)] }
+        @findings += fresh.values
+        faults = table.faults.merge(fresh.transform_values { |finding| [finding] }) { |_, before, added| before + added }
+        columns = table.columns.map { |other| other.equal?(column) ? column.opened(rows) : other }
+        @bound = @bound.with(tables: @bound.tables.map { |other| other.equal?(table) ? table.with(columns: columns, faults: faults) : other })
+      end
+
+      def finding(table, column, row)
+        name = column.target.name
+        Finding.new(code: :cycle, level: :error, message: "Here columns would need each other in a circle: #{@order.cycle.join(' → ')}.",
+                    place: Place.at('tables', table.table.name, 'rows', table.table.rows[row].name, 'cells', column.column.target),
+                    remedy: "Use names here that do not need #{name} in any row.")
+      end
+    end
+  end
+end
