@@ -45,7 +45,8 @@ export function keys(sheet) {
       return key === 'Delete' || key === 'Backspace' ? () => this.clearCells() : null;
     },
 
-    backToSheet() { sheet().root.focus({ preventScroll: true }); },
+    // Not away from what is being typed by now.
+    backToSheet() { if (sheet() && !sheet().editor) sheet().root.focus({ preventScroll: true }); },
 
     block() {
       const { rows, fields } = this.selection();

@@ -50,7 +50,7 @@ export function grid() {
       this.listen(holder);
       this.listeners = { outcome: () => view.redraw(), resize: () => this.fitHeight(), 'feature-picked': (event) => this.pointedFeature(event.detail), 'dimension-picked': (event) => this.pointedDimension(event.detail) };
       Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
-      this.keep(() => this.reload());
+      this.keep(() => this.reload(), { hold: () => view && view.hold(), release: () => view && view.release() });
       holder.setAttribute('aria-label', `Table ${sheet.title}`);
       this.fitHeight();
       view.show(this.columnList(), rows);

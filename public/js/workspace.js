@@ -30,6 +30,7 @@ export function workspace() {
     editing: Promise.resolve(),
     sending: 0,
     renew: null,
+    keySheet: null,
     timer: null,
 
     init() {
@@ -260,17 +261,20 @@ export function workspace() {
 
     async renewUndo() { Object.assign(this.state, await get(`${this.api}/steps`).catch(() => ({}))); },
 
-    // A stage that keeps itself up to date says how.
-    keep(renew) { this.renew = renew; },
+    // A stage that keeps itself up to date says how; +sheet+ can hold the keys that come while it does.
+    keep(renew, sheet = null) { this.renew = renew; this.keySheet = sheet; },
 
     async undo() { await this.walk('undo', 'Undone: '); },
     async redo() { await this.walk('redo', 'Done again: '); },
 
     async walk(way, word) {
-      const what = this.state[way];
-      if (!what) return;
+      const sheet = this.keySheet;
       this.sending += 1;
+      if (sheet) sheet.hold();
       try {
+        await this.editing;
+        const what = this.state[way];
+        if (!what) return;
         const { others } = this.takeChange(await post(`${this.api}/${way}?${this.asking()}`, { version: this.seen }));
         await this.refresh();
         if (!others.length) this.tell(word + what.split('\n')[0]);
@@ -278,6 +282,7 @@ export function workspace() {
         this.tell(words(refusal));
       } finally {
         this.sending -= 1;
+        if (sheet) sheet.release();
       }
     },
 

@@ -51,7 +51,7 @@ class TablesTest < CoreCase
 
     whole = plan(body.sub('default: 10 mm', 'default: a + 1 mm'))
     refute_predicate whole, :runnable?
-    assert_equal ['parameter a'], whole.errors.map { |finding| finding.place.to_s }
+    assert_equal(['parameter a'], whole.errors.map { |finding| finding.place.to_s })
   end
 
   def test_look_ups_exact_enough_and_fitting

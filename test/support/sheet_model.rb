@@ -54,11 +54,13 @@ class SheetModel
   def remove(top, bottom) = change { @rows.slice!(top..bottom) }
 
   def move(top, bottom, by)
-    return if top + by < 0 || bottom + by >= @rows.size
+    return if (top + by).negative? || bottom + by >= @rows.size
 
     change { @rows.insert(top + by, *@rows.slice!(top..bottom)) }
   end
 
+  # Whether undo stays within the walk.
+  def undoable? = @past.any?
   def undo = step(@past, @undone)
   def redo = step(@undone, @past)
 

@@ -41,7 +41,8 @@ module VastLattice
         @findings += fresh.values
         faults = table.faults.merge(fresh.transform_values { |finding| [finding] }) { |_, before, added| before + added }
         columns = table.columns.map { |other| other.equal?(column) ? column.opened(rows) : other }
-        @bound = @bound.with(tables: @bound.tables.map { |other| other.equal?(table) ? table.with(columns: columns, faults: faults) : other })
+        changed = table.with(columns: columns, faults: faults)
+        @bound = @bound.with(tables: @bound.tables.map { |other| other.equal?(table) ? changed : other })
       end
 
       def finding(table, column, row)
