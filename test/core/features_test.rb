@@ -122,6 +122,19 @@ class FeaturesTest < CoreCase
   end
 
   # Floors, walls to edges and to neighbours below the least wall, with their numbers; flanges that collide.
+  # A slip of the pitch that makes hundreds of holes run into each other is told, not worked out for minutes.
+  def test_too_many_that_run_into_each_other
+    told = ->(count) { result('kind: plate, width: 2000, height: 60, thickness: 3', "name: a, kind: hole, diameter: 9, pattern: {count: #{count}, pitch: 4}") }
+    few = told.call(40)
+
+    refute_includes few.findings.map(&:code), :too_tangled
+    # 40 circles in a row, each less what it shares with the one before: 2 r2 acos(d / 2r) - d / 2 sqrt(4 r2 - d2).
+    shared = (2 * 20.25 * Math.acos(4 / 9.0)) - (2 * Math.sqrt(81 - 16))
+    assert_in_delta (2000 * 60 * 3) - (3 * ((40 * Math::PI * 20.25) - (39 * shared))), few.facts['volume'], 1
+    many = told.call(400).findings.find { |finding| finding.code == :too_tangled }
+    assert_equal ['part piece, feature a', '400 cuts and bosses around a run into each other.'], [many.place.to_s, many.message]
+  end
+
   def test_thin_walls_and_colliding_flanges
     body = "parts:\n  - name: p\n    least_wall: 3 mm\n    stock: {#{PLATE}}\n    features:\n      " \
            "- {name: a, kind: pocket, width: 40, height: 20, depth: 8}\n      " \

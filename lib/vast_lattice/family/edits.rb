@@ -18,13 +18,13 @@ module VastLattice
       # Applies an edit in its plain form: "do" names it, the other keys are its arguments. What is typed may come as a
       # text or as a number or yes/no of JSON; an argument without a value is not given.
       def self.apply(family, edit)
-        edit = typed(edit)
+        edit = typed(edit.is_a?(Hash) ? edit.compact : edit)
         refuse_shape(edit)
         name = edit['do']
         handler = HANDLERS.fetch(name) do
           raise Error.new("There is no edit \"#{name}\".", remedy: Nearest.remedy(name, HANDLERS.keys, kind: 'edit'))
         end
-        arguments = edit.except('do').compact.transform_keys(&:to_sym)
+        arguments = edit.except('do').transform_keys(&:to_sym)
         check(handler.method(name), arguments, name)
         handler.public_send(name, family, **arguments)
       end

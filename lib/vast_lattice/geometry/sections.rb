@@ -11,11 +11,11 @@ module VastLattice
       # Of bodies that do not overlap.
       def self.blank(bodies, plane) = Planar.union(bodies.map { |body| body.section(plane) })
 
-      # An area after steps.
+      # An area after steps. Steps of one kind after each other are one: many together are quicker than one by one.
       def self.changed(area, steps, plane)
-        steps.reduce(area) do |found, (operation, body)|
-          section = body.section(plane) or next found
-          operation == :add ? Planar.union([found, section]) : Planar.minus(found, section)
+        steps.chunk_while { |(before, _), (after, _)| before == after }.reduce(area) do |found, alike|
+          section = Planar.union(alike.map { |_, body| body.section(plane) }) or next found
+          alike.first.first == :add ? Planar.union([found, section]) : Planar.minus(found, section)
         end
       end
 

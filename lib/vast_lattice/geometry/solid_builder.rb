@@ -30,7 +30,7 @@ module VastLattice
         report_flanges(draft)
         solid = Solid.new(part: @stock.part, blank: blank, features: features, frame: frame, numbers: @numbers.measures)
         @findings.concat(ShapeChecks.new(solid, @numbers.least_wall).findings)
-        solid
+        too_tangled?(solid) ? nil : solid
       rescue Impossible => e
         report(:impossible_shape, :error, "#{@stock.part.title}: #{e.message}", place, e.remedy)
         nil
@@ -108,6 +108,16 @@ module VastLattice
         turned = %i[turn_x turn_y turn_z].zip([Vector::X, Vector::Y, Vector::Z])
         across, upwards = [Vector::X, Vector::Y].map { |axis| turned.reduce(axis) { |one, (field, about)| Vector.turn(one, about, place[field]) } }
         Frame.at(place.values_at(:x, :y, :z), across, upwards)
+      end
+
+      # Whether more pieces run into each other than can be worked out; the feature with most of them is told.
+      def too_tangled?(solid)
+        group = Tangle.excess(solid.tangled) or return false
+        owner = group.filter_map(&:owner).tally.max_by(&:last).first
+        report(:too_tangled, :error, "#{group.size} cuts and bosses around #{title(owner)} run into each other.",
+               ['parts', @stock.part.name, 'features', owner],
+               "At most #{Tangle::MOST} are worked out together: check the size and the pitch of its pattern.")
+        true
       end
 
       def report_flanges(draft)

@@ -11,11 +11,16 @@ module VastLattice
       # How far from a surface its two sides are looked at, mm.
       SIDE = 1e-4
 
+      # A body of a tangled piece: what it does, its surface in chords, the name of the feature, and its RoundBody, if any.
+      Step = Struct.new(:operation, :body, :owner, :round)
+
       def initialize(solid)
         @solid = solid
-        @tangled = solid.tangled.flat_map { |piece| piece.bodies.map { |body| [piece.operation, body.faceted(FACETS), piece.owner] } }
+        @steps = solid.tangled.flat_map do |piece|
+          piece.bodies.map { |body| Step.new(piece.operation, body.faceted(FACETS), piece.owner, RoundBody.of(body)) }
+        end
+        @nearby = Nearby.new(@steps) { |step| step.body.bounds }
         @bodies = solid.blank.bodies.map { |body| body.faceted(FACETS) }
-        @steps = @tangled.map { |operation, body, _| [operation, body] }
         # Direction and height of the planes of sections.
         @ends = solid.tangled.select { |piece| piece.owner == Solid::SECTION }.map { |piece| piece.bodies.first.frame }
                      .map { |frame| [frame.n, Vector.dot(frame.origin, frame.n)] }
@@ -30,7 +35,7 @@ module VastLattice
 
       private
 
-      def touched?(face) = @tangled.any? { |_, body, _| body.bounds.meets?(face.bounds, SIDE) }
+      def touched?(face) = @steps.any? { |step| step.body.bounds.meets?(face.bounds, SIDE) }
 
       # A face of the blank with the openings that clear pieces make in it.
       def opened(face)
@@ -85,21 +90,26 @@ module VastLattice
       end
 
       # Surfaces of the tangled bodies themselves.
-      def tool_faces = @tangled.flat_map { |_, body, owner| body.faces(owner).flat_map { |face| cut(face) } }
+      def tool_faces = @steps.flat_map { |step| step.body.faces(step.owner).flat_map { |face| cut(face, step) } }
 
-      # The parts of a face that have material on one side only, as Facets.
-      def cut(face) = face.facets(FACETS).flat_map { |facet| kept(facet) }
+      # The parts of a face that have material on one side only, as Facets; +own+ is the step whose surface it is.
+      def cut(face, own = nil) = face.facets(FACETS).flat_map { |facet| kept(facet, own) }
 
-      def kept(facet)
-        return [] if outside?(facet) || taken?(facet)
-        return [facet] if whole?(facet)
+      def kept(facet, own)
+        near = near(facet)
+        return [] if outside?(facet, near) || taken?(facet) || swallowed?(facet, near)
+        return [facet] if whole?(facet, near)
 
         frame = facet.frame
-        area = flat(facet.rings, frame)
         done = @done[plane_key(frame)]
-        area = done.reduce(area) { |left, rings| left && Planar.minus(left, flat(rings, frame)) } or return []
+        free = free_wall(facet, own, near) if done.empty?
+        if free
+          done << facet.rings
+          return [free]
+        end
 
-        below, above = [-SIDE, SIDE].map { |side| near_area(facet, frame.move(0, 0, side)) }
+        area = done.reduce(flat(facet.rings, frame)) { |left, rings| left && Planar.minus(left, flat(rings, frame)) } or return []
+        below, above = [-SIDE, SIDE].map { |side| near_area(facet, near, frame.move(0, 0, side)) }
         out = Planar.both(area, Planar.minus(below, above))
         into = Planar.both(area, Planar.minus(above, below))
         done << facet.rings
@@ -110,18 +120,46 @@ module VastLattice
       def taken?(facet) = @ends.any? { |place, height| facet.bounds.span(place).first > height + SIDE }
 
       # Most pieces of a surface are nowhere near anything that cuts them.
-      def whole?(facet) = facet.owner.nil? && near(@steps, facet).empty? && openings(facet.frame, facet.bounds).empty?
+      def whole?(facet, near) = facet.owner.nil? && near.empty? && openings(facet.frame, facet.bounds).empty?
 
-      def near(steps, facet)
-        bounds = facet.bounds
-        steps.select { |_, body| body.bounds.meets?(bounds, SIDE) }
-      end
+      # The steps that come near a facet.
+      def near(facet) = @nearby.near(facet.bounds, SIDE).reject { |step| step.round&.apart?(facet) }
 
       # A tool's surface where there is no material.
-      def outside?(facet)
+      def outside?(facet, near)
         bounds = facet.bounds
-        @bodies.none? { |body| body.bounds.meets?(bounds, SIDE) } && near(@steps, facet).none? { |operation, _| operation == :add }
+        @bodies.none? { |body| body.bounds.meets?(bounds, SIDE) } && near.none? { |step| step.operation == :add }
       end
+
+      # What lies wholly within a round cut, with nothing added around there.
+      def swallowed?(facet, near) = near.all? { |step| step.operation == :cut } && near.any? { |step| step.round&.holds?(facet) }
+
+      # The wall that a cut has here where nothing else comes near and the blank is a plain box: the facet as far as the
+      # box reaches along the cut. nil where it takes more to tell.
+      def free_wall(facet, own, near)
+        return unless near.size == 1 && near.first.equal?(own) && own.operation == :cut && facet.rings.size == 1
+
+        around = @bodies.select { |body| body.bounds.meets?(facet.bounds, SIDE) }
+        along = own.body.axis.index { |part| part.abs > 1 - 1e-9 }
+        return unless along && around.size == 1 && box?(around.first) && openings(facet.frame, facet.bounds).empty?
+
+        box = around.first.bounds
+        ring = facet.points.map { |point| clipped(point, along, box) }
+        box.holds?(Bounds.of(ring + ring.map { |point| Vector.add(point, Vector.scale(facet.normal, SIDE)) })) ? inward(facet, ring.reverse) : nil
+      end
+
+      def clipped(point, along, box)
+        point = point.dup
+        point[along] = point[along].clamp(box.low[along], box.high[along])
+        point
+      end
+
+      def inward(facet, ring)
+        sharp, soft = sorted_edges([ring], facet, -1.0)
+        Facet.new(Vector.scale(facet.normal, -1.0), [ring], sharp, facet.owner, soft)
+      end
+
+      def box?(body) = body.is_a?(Prism) && (body.volume - body.bounds.size.reduce(:*)).abs < 1e-6
 
       def flat(rings, frame)
         flat = rings.map { |ring| ring.map { |point| frame.local(point) } }
@@ -136,10 +174,10 @@ module VastLattice
         [*normal.map { |part| (part * sign) + 0.0 }, (Vector.dot(frame.origin, frame.n) * sign).round(4) + 0.0]
       end
 
-      def near_area(facet, plane)
+      def near_area(facet, near, plane)
         bounds = facet.bounds
         material = @bodies.select { |body| body.bounds.meets?(bounds, SIDE) }
-        Sections.area(material, near(@steps, facet), plane)
+        Sections.area(material, near.map { |step| [step.operation, step.body] }, plane)
       end
 
       def pieces(area, frame, facet, sign)

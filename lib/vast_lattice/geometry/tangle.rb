@@ -7,6 +7,8 @@ module VastLattice
     module Tangle
       # How near is meeting, mm.
       NEAR = 1e-6
+      # Pieces that may all run into each other; more would take too long to work out.
+      MOST = 250
 
       # [clear pieces, tangled ones]; the cuts of the blank are among the latter, before the others.
       def self.sort(blank, pieces)
@@ -24,6 +26,9 @@ module VastLattice
         pairs(pieces).each { |one, other| parents[root.call(other)] = root.call(one) }
         pieces.each_index.group_by { |index| root.call(index) }.values.map { |indexes| indexes.sort.map { |index| pieces[index] } }
       end
+
+      # The largest group of pieces that meet, if there are too many of them, else nil.
+      def self.excess(pieces) = pieces.size > MOST ? groups(pieces).find { |group| group.size > MOST } : nil
 
       # Pairs of indexes of pieces that meet.
       def self.pairs(pieces)
