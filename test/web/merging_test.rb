@@ -42,7 +42,7 @@ class MergingTest < CoreCase
       next if [one, two].any? { |edit| edit['like'] || edit['do'] == 'duplicate_rows' }
 
       assert_equal said(merged), said(other_way), what
-      [first, second].each { |patch| assert_equal(true, kept?(patch, merged), what) }
+      assert_empty([first, second].reject { |patch| kept?(patch, merged) }, what)
     end
     assert_operator counts[:merged], :>, 200, counts
     assert_operator counts[:refused], :>, 8, counts

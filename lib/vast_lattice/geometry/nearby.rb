@@ -8,9 +8,9 @@ module VastLattice
       SLICES = 128
 
       # The block gives the Bounds of an item.
-      def initialize(items)
+      def initialize(items, &)
         @items = items
-        @bounds = items.map { |item| yield item }
+        @bounds = items.map(&)
         @axis, @low, @wide = spread
         @slices = Array.new(SLICES) { [] }
         @bounds.each_with_index { |bounds, index| slices(bounds, 0.0).each { |slice| @slices[slice] << index } }

@@ -100,19 +100,19 @@ module VastLattice
         return [] if outside?(facet, near) || taken?(facet) || swallowed?(facet, near)
         return [facet] if whole?(facet, near)
 
-        frame = facet.frame
-        done = @done[plane_key(frame)]
-        free = free_wall(facet, own, near) if done.empty?
-        if free
-          done << facet.rings
-          return [free]
-        end
+        done = @done[plane_key(facet.frame)]
+        found = (free_wall(facet, own) if done.empty? && alone?(own, near)) || sides(facet, near, done)
+        done << facet.rings
+        found
+      end
 
+      # What is left of a facet where others in its plane were +done+: the areas with material on one side only.
+      def sides(facet, near, done)
+        frame = facet.frame
         area = done.reduce(flat(facet.rings, frame)) { |left, rings| left && Planar.minus(left, flat(rings, frame)) } or return []
         below, above = [-SIDE, SIDE].map { |side| near_area(facet, near, frame.move(0, 0, side)) }
         out = Planar.both(area, Planar.minus(below, above))
         into = Planar.both(area, Planar.minus(above, below))
-        done << facet.rings
         [*pieces(out, frame, facet, 1.0), *pieces(into, frame, facet, -1.0)]
       end
 
@@ -134,24 +134,29 @@ module VastLattice
       # What lies wholly within a round cut, with nothing added around there.
       def swallowed?(facet, near) = near.all? { |step| step.operation == :cut } && near.any? { |step| step.round&.holds?(facet) }
 
-      # The wall that a cut has here where nothing else comes near and the blank is a plain box: the facet as far as the
-      # box reaches along the cut. nil where it takes more to tell.
-      def free_wall(facet, own, near)
-        return unless near.size == 1 && near.first.equal?(own) && own.operation == :cut && facet.rings.size == 1
+      # Whether a cut is all that comes near its own surface.
+      def alone?(own, near) = near.size == 1 && near.first.equal?(own) && own.operation == :cut
 
-        around = @bodies.select { |body| body.bounds.meets?(facet.bounds, SIDE) }
+      # The wall that a cut has where it is alone and the blank is a plain box: the facet as far as the box reaches along
+      # the cut. nil where it takes more to tell.
+      def free_wall(facet, own)
         along = own.body.axis.index { |part| part.abs > 1 - 1e-9 }
-        return unless along && around.size == 1 && box?(around.first) && openings(facet.frame, facet.bounds).empty?
+        box = box_around(facet) if along && facet.rings.one? && openings(facet.frame, facet.bounds).empty?
+        return unless box
 
-        box = around.first.bounds
         ring = facet.points.map { |point| clipped(point, along, box) }
-        box.holds?(Bounds.of(ring + ring.map { |point| Vector.add(point, Vector.scale(facet.normal, SIDE)) })) ? inward(facet, ring.reverse) : nil
+        beside = ring.map { |point| Vector.add(point, Vector.scale(facet.normal, SIDE)) }
+        [inward(facet, ring.reverse)] if box.holds?(Bounds.of(ring + beside))
+      end
+
+      # Bounds of the only body of the blank near a facet, if it fills them.
+      def box_around(facet)
+        around = @bodies.select { |body| body.bounds.meets?(facet.bounds, SIDE) }
+        around.first.bounds if around.size == 1 && box?(around.first)
       end
 
       def clipped(point, along, box)
-        point = point.dup
-        point[along] = point[along].clamp(box.low[along], box.high[along])
-        point
+        point.each_with_index.map { |part, axis| axis == along ? part.clamp(box.low[axis], box.high[axis]) : part }
       end
 
       def inward(facet, ring)
