@@ -19,7 +19,7 @@ export function blastWords(blast) {
   const head = [];
   if (blast.new) head.push(`${counted(blast.new, 'variant')} new`);
   if (blast.gone) head.push(`${counted(blast.gone, 'variant')} gone`);
-  if (blast.changed || !head.length) head.push(blast.changed ? `${blast.changed} of ${counted(blast.variants, 'variant')} change` : 'No variant changes');
+  if (blast.changed || !head.length) head.push(blast.changed ? `${blast.changed} of ${counted(blast.variants, 'variant')} ${blast.changed === 1 ? 'changes' : 'change'}` : 'No variant changes');
   if (blast.partly) head.push('with the default rows of other tables');
   return `${head.join(', ')}${parts.length ? ': ' : '.'}${parts.join('; ')}${parts.length ? '.' : ''}`;
 }
