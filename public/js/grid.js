@@ -23,6 +23,8 @@ export function grid() {
   let rows = [];
   let resolved = new Map();
   let asked = '';
+  // Of columns that were made wider or narrower by hand.
+  const widths = new Map();
 
   return {
     ...keys(() => view),
@@ -88,6 +90,7 @@ export function grid() {
         typed: (row, { key }, text) => this.typed(row, key, text),
         moved: () => this.later('follow', () => this.follow(), 30),
         seen: () => this.later('resolve', () => this.resolveVisible(), 50),
+        sized: ({ key, width }) => { widths.set(key, width); },
         heading: (column, element, filters) => this.heading(column, element, filters),
         keyAct: (event) => this.gridKey(event),
       };
@@ -116,7 +119,8 @@ export function grid() {
       const name = { key: NAME, title: 'Variant', group: '', width: Math.min(Math.max(92, ...this.sheet.rows.slice(0, 80).map((text) => text.length * 8.4 + 26)), 220), className: 'cell-name' };
       const own = this.sheet.columns.map((column, number) => ({ key: column.target, title: column.title, group: column.group, width: this.columnWidth(column, number), right: column.number, column, number,
         className: [column.open && 'column-open', column.key && 'column-key'].filter(Boolean).join(' ') }));
-      return [name, ...own, ...(this.hasLabel() ? [{ key: LABEL, title: 'Part number', group: 'Result', width: 178, className: 'cell-label' }] : [])];
+      const all = [name, ...own, ...(this.hasLabel() ? [{ key: LABEL, title: 'Part number', group: 'Result', width: 178, className: 'cell-label' }] : [])];
+      return all.map((column) => ({ ...column, width: widths.get(column.key) || column.width }));
     },
 
     hasLabel() { return Boolean(document.querySelector('[data-label=part_number]')); },

@@ -10,6 +10,7 @@
 //   owner.moved()                          another block is selected
 //   owner.seen()                           other rows are in sight
 //   owner.heading(column, element)         fills a heading
+//   owner.sized(column)                    a column was made wider or narrower by hand; without it, none can be
 //
 // Rows are any objects; columns are { key, title, group, width, right, className }; the first stays in sight.
 const ROW = 29;
@@ -17,6 +18,8 @@ const GROUPS = 17;
 const HEAD = 40;
 const FILTER = 29;
 const OVER = 4;
+const NARROWEST = 48;
+const WIDEST = 640;
 
 const make = (name, className, role) => {
   const element = document.createElement(name);
@@ -50,11 +53,44 @@ export class SheetView {
   // What is shown. The selection stays where it was, as far as there are cells.
   show(columns, rows) {
     this.columns = columns;
+    this.layOut();
+    this.showRows(rows);
+  }
+
+  // Columns one beside the other.
+  layOut() {
     let left = 0;
-    columns.forEach((column) => { Object.assign(column, { left }); left += column.width; });
+    this.columns.forEach((column) => { Object.assign(column, { left }); left += column.width; });
     this.width = left;
     this.headed = null;
-    this.showRows(rows);
+  }
+
+  // Makes a column so wide, in px.
+  size(column, width) {
+    if (!column || !this.owner.sized) return;
+    column.width = Math.round(Math.min(Math.max(width, NARROWEST), WIDEST));
+    this.layOut();
+    this.body.style.width = `${this.width}px`;
+    this.head.style.width = `${this.width}px`;
+    this.redraw();
+    this.owner.sized(column);
+  }
+
+  // What a column is dragged by, at the right end of its heading.
+  grip(column) {
+    const grip = make('span', 'sheet-grip');
+    grip.setAttribute('aria-hidden', 'true');
+    grip.title = 'Drag to make the column wider or narrower (Alt+Shift+arrows)';
+    grip.addEventListener('pointerdown', (event) => {
+      event.preventDefault();
+      const begun = column.width - event.clientX;
+      // The heading is drawn anew on the way, so the window is listened to.
+      const move = ({ clientX }) => this.size(column, begun + clientX);
+      const end = () => { window.removeEventListener('pointermove', move); window.removeEventListener('pointerup', end); };
+      window.addEventListener('pointermove', move);
+      window.addEventListener('pointerup', end);
+    });
+    return grip;
   }
 
   showRows(rows) {
@@ -99,6 +135,7 @@ export class SheetView {
       Object.assign(element.style, { left: `${at ? column.left : 0}px`, width: `${column.width}px`, height: `${this.headHeight - GROUPS}px` });
       if (at === 0) element.classList.add('is-first');
       this.owner.heading(column, element, this.filters);
+      if (this.owner.sized) element.append(this.grip(column));
       row.append(element);
     });
     this.head.replaceChildren(row);
@@ -325,6 +362,8 @@ export class SheetView {
   keyAct(event) {
     const { key, shiftKey, altKey } = event;
     const control = event.ctrlKey || event.metaKey;
+    const wider = { ArrowLeft: -16, ArrowRight: 16 }[key];
+    if (altKey && shiftKey && wider && this.owner.sized) return () => { const column = this.columns[this.from.column]; if (column) this.size(column, column.width + wider); };
     if (altKey) return null;
     const end = { row: this.rows.length - 1, column: this.columns.length - 1 };
     const page = Math.max(Math.floor((this.root.clientHeight - this.headHeight) / ROW) - 1, 1);

@@ -146,6 +146,27 @@ class VaryBrowserTest < BrowserCase
     assert_selector '.entry-wrong', text: 'The block has 12 columns'
   end
 
+  def width_of(field) = page.evaluate_script("document.querySelector('.sheet-body [data-field=\"#{field}\"]').offsetWidth")
+
+  # By keyboard and by hand; the width stays when the table is fetched anew.
+  def test_columns_are_made_wider_and_narrower
+    open_grid
+    press(:right)
+    begun = width_of('length')
+    2.times { press(%i[alt shift right]) }
+    assert_equal begun + 32, width_of('length')
+    x, y = page.evaluate_script("(() => { const box = document.querySelectorAll('.sheet-grip')[1].getBoundingClientRect(); return [box.x + 3, box.y + 20]; })()")
+    mouse = page.driver.browser.mouse
+    mouse.move(x: x, y: y).down.move(x: x + 40, y: y, steps: 4).up
+    assert_equal begun + 72, width_of('length')
+    press([:alt, 'n'])
+    assert_selector '.sheet-body .sheet-row:not([hidden])', count: 9
+    assert_equal begun + 72, width_of('length')
+    12.times { press(:right, %i[alt shift left]) }
+    assert_operator width_of('depth'), :>=, 48
+    assert_operator page.evaluate_script('document.documentElement.scrollWidth'), :<=, 1280
+  end
+
   # Sorted and filtered for looking at: the stored order stays.
   def test_sorting_and_filtering_keep_the_stored_order
     open_grid
