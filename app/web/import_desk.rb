@@ -58,11 +58,12 @@ module VastLattice
                                                     remedy: 'Save it again, as XLSX, ODS or CSV, and bring it in then.')
       end
 
-      # The plan after all changes. Raises Storage::Refused where they do not make sense together.
+      # The plan after all changes. Raises Storage::Refused where they do not make sense together, also in single cells:
+      # cells that cannot be read were refused before.
       def planned(stored, compared)
         changed = compared.edits.reduce(stored.family) { |family, edit| Family::Edits.apply(family, edit) }
         plan = Plan.of(changed, before: stored.plan)
-        fresh = plan.breaking - stored.plan.breaking
+        fresh = plan.errors - stored.plan.errors
         raise Storage::Refused, fresh if fresh.any?
 
         plan

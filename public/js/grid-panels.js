@@ -11,6 +11,8 @@ export function panels() {
     keys: { chosen: {}, values: {}, rows: [], count: 0 },
 
     openPanel(name) {
+      // The line below the sheet follows the hand a moment later.
+      this.describe();
       this.panel = this.panel === name ? '' : name;
       if (this.panel === 'series') this.beginSeries();
       if (this.panel === 'find') this.narrow();

@@ -62,7 +62,7 @@ class TablesAPITest < WebCase
     rows << ['SF-3150', 2990.0, 160.0, nil, 'heavy']
     before = family
     refused = bring('sizes.xlsx', Exchange::SHEET_FORMATS.fetch('xlsx').write(sheets))
-    assert_match(/depend on each other in a circle: depth → depth/, refused['error'].to_s)
+    assert_match(/row SF-0800, column depth.*need each other in a circle: depth → depth/, refused['error']['problems'].to_s + refused['error'].to_s)
     rows[3][2] = 130.0
     found = bring('größen.xlsx', Exchange::SHEET_FORMATS.fetch('xlsx').write(sheets))
 
