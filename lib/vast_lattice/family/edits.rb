@@ -32,6 +32,7 @@ module VastLattice
       # With numbers, true and false as the texts that people type.
       def self.typed(value)
         case value
+        when String then value.include?("\0") ? raise(Error.new('A text holds a null character.', remedy: 'Type it anew.')) : value
         when Hash then value.transform_values { |item| typed(item) }
         when Array then value.map { |item| typed(item) }
         when Numeric then value.to_s
