@@ -159,8 +159,6 @@ class JourneysTest < BrowserCase
     assert_selector '.rule-off', text: 'switched off'
   end
 
-  def press(*keys) = page.driver.browser.keyboard.type(*keys)
-
   def test_the_lattice_answers_why
     open_stage('prove')
     assert_selector '.lattice-grid [role=gridcell].cell', minimum: 80

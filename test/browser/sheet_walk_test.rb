@@ -11,8 +11,6 @@ class SheetWalkTest < BrowserCase
   TEXTS = ['640', '1/2 in', 'depth * 9', 'heavy', 'so', '700 mm', '3', '7 kg', 'zinc'].freeze
   STEPS = 30
 
-  def press(*keys) = page.driver.browser.keyboard.type(*keys)
-
   def stored
     table = store.find('side-frame').family.table('size')
     table.rows.map { |row| [row.name, COLUMNS.map { |column| row.cells[column] }] }
@@ -20,8 +18,7 @@ class SheetWalkTest < BrowserCase
 
   # Waits until what is stored is what the model says.
   def assert_stored(what)
-    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 15
-    sleep 0.05 until stored == @model.stored || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    wait_until(15) { stored == @model.stored }
     assert_equal @model.stored, stored, -> { "#{what}: #{@log.last(10).join(' ')} #{all('.entry-wrong', wait: 0).map(&:text)}" }
   end
 
@@ -35,14 +32,6 @@ class SheetWalkTest < BrowserCase
 
   def select(top, left, bottom = top, right = left)
     press(%i[ctrl home], *([:down] * top), *([:right] * left), *([%i[shift down]] * (bottom - top)), *([%i[shift right]] * (right - left)))
-  end
-
-  def paste(text)
-    page.execute_script(<<~JS, text)
-      const data = new DataTransfer();
-      data.setData('text/plain', arguments[0]);
-      document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-    JS
   end
 
   def open_small_table(table)
@@ -140,8 +129,7 @@ class SheetWalkTest < BrowserCase
         assert_stored("seed #{seed}, step #{number}") if number % 5 == 4
       end
       assert_stored("seed #{seed}, at the end")
-      deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 10
-      sleep 0.1 until shown == @model.rows.map(&:first) || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+      wait_until { shown == @model.rows.map(&:first) }
       assert_equal @model.rows.map(&:first), shown, "seed #{seed}"
     end
   end

@@ -4,15 +4,13 @@ require_relative '../support/browser'
 
 # Vary and the lattice, in the real browser: mostly by keyboard, as in a spreadsheet.
 class VaryBrowserTest < BrowserCase
-  def press(*keys) = page.driver.browser.keyboard.type(*keys)
   def family(slug = 'side-frame') = store.find(slug).family
   def table(slug = 'side-frame', name = 'size') = family(slug).table(name)
   def cells(column, slug = 'side-frame', name = 'size') = table(slug, name).rows.map { |row| row.cells[column] }
 
   # Waits until the stored data are so; what is typed is stored a moment later.
   def assert_stored(expected, &)
-    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 12
-    sleep 0.05 until yield == expected || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    wait_until { yield == expected }
     expected.nil? ? assert_nil(yield) : assert_equal(expected, yield)
   end
 
@@ -36,15 +34,6 @@ class VaryBrowserTest < BrowserCase
   def focus_grid = page.execute_script("document.querySelector('.sheet-view').focus()")
 
   def cell(row, field) = find(:xpath, "//div[@role='row'][./div[@data-field='name' and normalize-space()='#{row}']]/div[@data-field='#{field}']")
-
-  # What a spreadsheet puts on the clipboard, pasted where the selection is.
-  def paste(text)
-    page.execute_script(<<~JS, text)
-      const data = new DataTransfer();
-      data.setData('text/plain', arguments[0]);
-      document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
-    JS
-  end
 
   def copied(kind = 'copy')
     page.evaluate_script(<<~JS)

@@ -42,6 +42,23 @@ class BrowserCase < CoreCase
     page.evaluate_script("document.querySelectorAll('.picture [data-feature=#{feature}] > path')[0]?.getAttribute('d').split('M').length - 1")
   end
 
+  def press(*keys) = page.driver.browser.keyboard.type(*keys)
+
+  # What a spreadsheet puts on the clipboard, pasted where the selection is.
+  def paste(text)
+    page.execute_script(<<~JS, text)
+      const data = new DataTransfer();
+      data.setData('text/plain', arguments[0]);
+      document.activeElement.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+    JS
+  end
+
+  # Waits up to so many seconds until the block holds.
+  def wait_until(seconds = 12)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+    sleep 0.05 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+  end
+
   # Moves a slider as a hand does: to a value, with an input event.
   def slide(id, value)
     page.execute_script("const slider = document.getElementById('#{id}'); slider.value = #{value}; slider.dispatchEvent(new Event('input', { bubbles: true }));")
