@@ -86,7 +86,7 @@ module VastLattice
         view = 'front' unless Drawing::Views::FRAMES.key?(view)
         extent = params['scale'] == 'same' ? Drawing::Extent.of(results.values, view) : nil
         results.map do |name, result|
-          { name: name, label: result.outcome.labels['part_number'], mass: result.fact_texts['mass'], size: result.fact_texts['size'],
+          { name: name, label: result.outcome.label('part_number'), mass: result.fact_texts['mass'], size: result.fact_texts['size'],
             findings: result.findings.reject do |finding|
               finding.level == :note
             end.map { |finding| finding.to_tree.slice('level', 'message') },

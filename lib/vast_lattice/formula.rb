@@ -35,6 +35,6 @@ module VastLattice
     def self.compiled(source, label) = COMPILED.fetch([source, label]) { compile(source, label) }
 
     # The value of a typed tree that uses no names but lists.
-    def self.value(typed, lists = []) = compile("lambda { |lists| #{Emitter.settled(typed)} }").call(lists)
+    def self.value(typed, lists = []) = typed.literal? ? typed.data : Evaluator.new(lists).settled(typed)
   end
 end

@@ -26,17 +26,25 @@ module VastLattice
     def text(name) = text_of(target(name))
 
     # The same of a Target.
-    def text_of(target) = applies?(target) ? target.text(values[target.index]) : 'does not apply'
+    def text_of(target)
+      return 'does not apply' unless applies?(target)
+
+      target.kind == :row && values[target.index].nil? ? 'none' : target.text(values[target.index])
+    end
 
     # Whether a parameter applies in this outcome; states always do.
     def applies?(target) = Plan::Decider.decode(deciders[target.index]).first != :idle
 
-    # :suppressed, :hidden or :shown.
+    # :suppressed, :hidden, :shown, or :undefined where a condition of it is.
     def state(feature)
-      return :suppressed unless value("#{feature}.built")
+      built = value("#{feature}.built")
+      return built.nil? ? :undefined : :suppressed unless built
 
-      value("#{feature}.shown") ? :shown : :hidden
+      STATES.fetch(value("#{feature}.shown"))
     end
+
+    STATES = { true => :shown, false => :hidden, nil => :undefined }.freeze
+    private_constant :STATES
 
     # Who decides a name: a Decision.
     def decider(name) = Decision.of(self, target(name))
@@ -45,8 +53,8 @@ module VastLattice
     # nothing decided that it is built, whoever shows it; else whoever built it.
     def state_decider(feature)
       built = decider("#{feature}.built")
-      state = state(feature)
-      state == :hidden || (state == :shown && built.kind == :default) ? decider("#{feature}.shown") : built
+      shown = value("#{feature}.built") && (value("#{feature}.shown") != true || built.kind == :default)
+      shown ? decider("#{feature}.shown") : built
     end
 
     # [least, most, step, choices] of a parameter, nil where there is none.
@@ -71,8 +79,11 @@ module VastLattice
     # Operations that rules add: Lines.
     def operations = lines.select { |line| line.list == 'operation' }
 
-    # Part number and other labels by pattern, by name.
-    def labels = plan.labels.write(values)
+    # Part number and other labels by pattern, by name; nil where one is undefined.
+    def labels = @labels ||= plan.labels.write(values)
+
+    # A label for people: "undefined" where it is, nothing where there is none of that name.
+    def label(name) = labels.fetch(name, '') || 'undefined'
 
     # What the picked rows say in columns that decide nothing, by name: the texts as typed.
     def properties
@@ -90,8 +101,8 @@ module VastLattice
 
     def lines
       @lines ||= @raw_lines.map do |rule, list, text, amount, type|
-        Line.new(list: list.to_s, text: text, rule: plan.family.rules[rule].name, amount: amount&.round(2),
-                 unit: type&.dimension&.base_unit)
+        Line.new(list: list.to_s, text: text, rule: plan.family.rules[rule].name, amount: amount && Line.cents(amount),
+                 undefined: !amount.nil? && !amount.finite?, unit: type&.dimension&.base_unit)
       end
     end
 

@@ -47,7 +47,7 @@ module VastLattice
 
     # Facts that take longer: the surface in mm2, the centre of mass and the size along x, y, z in mm.
     def more_facts
-      @more_facts ||= if model.solids.empty?
+      @more_facts ||= if model.solids.empty? || !model.complete?
                         {}
                       else
                         { 'surface' => model.surface_area, 'centre' => model.centroid,
@@ -58,8 +58,7 @@ module VastLattice
     # The same as texts with units.
     def fact_texts
       { 'mass' => Checks::Figures.mass_text(facts['mass']),
-        'area' => "#{Units::Format.number((facts['area'] / 100).round(2))} cm2",
-        'volume' => "#{Units::Format.number((facts['volume'] / 1000).round(2))} cm3",
+        'area' => amount(facts['area'] / 100, 'cm2'), 'volume' => amount(facts['volume'] / 1000, 'cm3'),
         'instances' => facts['instances'].to_s, **more_texts }
     end
 
@@ -67,10 +66,12 @@ module VastLattice
 
     def more_texts
       more = more_facts
-      { 'surface' => more['surface'] && "#{Units::Format.number((more['surface'] / 100).round(2))} cm2",
+      { 'surface' => more['surface'] && amount(more['surface'] / 100, 'cm2'),
         'size' => more['size'] && "#{millimetres(more['size'], ' × ')} mm",
         'centre' => more['centre'] && "#{millimetres(more['centre'], ', ')} mm" }.compact
     end
+
+    def amount(number, unit) = number.finite? ? "#{Units::Format.number(number.round(2))} #{unit}" : 'undefined'
 
     def millimetres(numbers, between) = numbers.map { |number| Units::Format.number(number.round(1)) }.join(between)
 

@@ -60,3 +60,6 @@ export function split(text, span) {
   const [start, length] = span;
   return [letters.slice(0, start), letters.slice(start, start + Math.max(length, 1)), letters.slice(start + Math.max(length, 1))].map((part) => part.join(''));
 }
+
+// A part number or another label; null is one that is undefined.
+export const labelText = (label) => (label === null ? 'undefined' : label || '');

@@ -3,7 +3,7 @@
 // the keys for rows, grid-tools.js the rows and columns, grid-panels.js what opens above, importing.js what comes from
 // spreadsheets.
 import { SheetView } from '/js/sheet-view.js';
-import { get, words } from '/js/api.js';
+import { get, labelText, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 import { compare, drawCell, passes } from '/js/grid-cells.js';
 import { keys } from '/js/grid-keys.js';
@@ -184,7 +184,7 @@ export function grid() {
       if (column.key === NAME) {
         element.textContent = row.name;
         if (found && found.level && found.level !== 'note') { element.classList.add(`row-${found.level}`); element.title = found.findings.map(({ message }) => message).join(' '); }
-      } else if (column.key === LABEL) element.textContent = found ? found.labels.part_number || '' : '';
+      } else if (column.key === LABEL) element.textContent = found ? labelText(found.labels.part_number) : '';
       else drawCell(element, String(row[column.key] ?? ''), found && { text: found.cells[column.number][0], decider: found.cells[column.number][1], finding: found.findings.find((finding) => finding.column === column.number) });
     },
 

@@ -4,7 +4,7 @@ import { SheetView } from '/js/sheet-view.js';
 import { get, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 
-const STATES = { s: 'shown', h: 'hidden', x: 'suppressed' };
+const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
 const LEVELS = { e: 'error', w: 'warning', n: 'note' };
 const CHUNK = 40;

@@ -1,4 +1,5 @@
 // Writes the values and states of an outcome into the page, and lets what changed glow.
+import { labelText } from '/js/api.js';
 
 export function mark(word, title = '') {
   const label = title ? `role="img" aria-label="${title}"` : 'aria-hidden="true"';
@@ -38,7 +39,7 @@ export function applyLive(root, state, before) {
   const each = (key, act) => root.querySelectorAll(`[data-${key}]`).forEach((element) => act(element, element.getAttribute(`data-${key}`)));
   each('value', (element, name) => state.values[name] && text(element, state.values[name].text, Boolean(before)));
   each('fact', (element, name) => state.facts[name] && text(element, state.facts[name].text, Boolean(before)));
-  each('label', (element, name) => text(element, (state.labels || {})[name] || '', Boolean(before)));
+  each('label', (element, name) => text(element, labelText((state.labels || {})[name]), Boolean(before)));
   each('dimension', (element, name) => text(element, state.dimensions[name] || '', Boolean(before)));
   each('decider', (element, name) => state.values[name] && decider(element, state.values[name]));
   each('state', (element, name) => state.states[name] && stateButton(element, state.states[name]));

@@ -163,9 +163,9 @@ class OutcomeTest < CoreCase
         - {name: lost, kind: number}
     YAML
 
-    assert_equal [%w[no_value lost], %w[no_value ratio], %w[not_whole half]].sort,
+    assert_equal [%w[no_value lost], %w[not_whole half], %w[undefined formula]],
                  outcome.findings.map { |finding| [finding.code.to_s, finding.place.path.last] }.sort
-    assert_equal 'no value', outcome.text('ratio')
+    assert_equal 'undefined', outcome.text('ratio')
   end
 
   # Everything wrong with a definition is told at once, each with its place.

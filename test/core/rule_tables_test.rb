@@ -39,7 +39,7 @@ class RuleTablesTest < CoreCase
     ['first', nil] => ->(values) { values.first || 99 },
     ['priority', nil] => ->(values) { [3, 1, 4, 2].find { |value| values.include?(value) } || 99 },
     %w[collect sum] => ->(values) { values.empty? ? 99 : values.sum }, %w[collect min] => ->(values) { values.min || 99 },
-    %w[collect max] => ->(values) { values.max || 99 }, %w[collect count] => lambda(&:size)
+    %w[collect max] => ->(values) { values.max || 99 }, %w[collect count] => ->(values) { values.empty? ? 99 : values.size }
   }.freeze
 
   def test_every_hit_policy_agrees_with_an_independent_evaluation

@@ -45,7 +45,7 @@ class UnitsTest < CoreCase
       .each { |amount, text| assert_equal text, Units::Format.number(amount.to_f) }
     assert_equal '0', Units::Format.number(-0.0)
     assert_equal '0.5 in', Units::Format.quantity(12.7, Units['in'])
-    assert_equal 'no value', Units::Format.quantity(Float::NAN, Units['mm'])
+    assert_equal 'undefined', Units::Format.quantity(Float::NAN, Units['mm'])
   end
 
   # A density in base units is a millionth of its number in g/cm3; rounding must not eat its digits.

@@ -20,9 +20,8 @@ class CoreCase < Minitest::Test
   def evaluate(text, given = {})
     variables = given.keys.each_with_index.map { |name, index| Formula::Variable.new(name: name, type: given[name].last, index: index) }
     typed = Formula.type(text, Formula::Scope.new(variables))
-    names = given.keys.each_index.map { |index| "v#{index}" }
-    Formula::Runtime.module_eval("lambda { |#{names.join(', ')}| #{Formula::Emitter.settled(typed)} }", __FILE__,
-                                 __LINE__ - 1).call(*given.values.map(&:first))
+    names = given.keys.each_index.map { |index| "v#{index} = v[#{index}]; " }.join
+    Formula.compile(Formula::Emitter.lambda_of('v', "#{names}#{Formula::Emitter.settled(typed)}")).call([]).call(given.values.map(&:first))
   end
 
   # The error that the block raises.

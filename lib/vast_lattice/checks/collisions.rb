@@ -21,7 +21,7 @@ module VastLattice
 
       def collisions(name)
         by_label = Variants.new(@plan).group_by { |variant| variant.result.outcome.labels[name] }
-        by_label.select { |_, variants| variants.size > 1 }.map do |label, variants|
+        by_label.select { |label, variants| label && variants.size > 1 }.map do |label, variants|
           Finding.new(code: :label_collides, level: :error, place: Place.at('patterns', name),
                       message: "#{variants.first(4).map(&:name).join(', ')} have the same #{name.tr('_', ' ')}, #{label}.",
                       remedy: 'Put what differs between them into the pattern.')

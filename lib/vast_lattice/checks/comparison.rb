@@ -56,7 +56,7 @@ module VastLattice
 
       def facts
         texts = @results.values.map(&:fact_texts)
-        [*@plan.family.patterns.keys.map { |name| line(name, name.tr('_', ' ')) { |outcome| outcome.labels[name] } },
+        [*@plan.family.patterns.keys.map { |name| line(name, name.tr('_', ' ')) { |outcome| outcome.label(name) } },
          *{ 'mass' => 'mass', 'size' => 'size',
             'volume' => 'volume' }.map do |name, title|
            { 'name' => name, 'title' => title, 'texts' => texts.map do |own|

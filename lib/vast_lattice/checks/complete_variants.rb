@@ -40,19 +40,21 @@ module VastLattice
         return false if only == 'refused' && fine?(variant)
         return false if only == 'valid' && !fine?(variant)
 
-        text.empty? || [*variant.rows.values, *variant.outcome.labels.values].any? { |name| name.downcase.include?(text) }
+        text.empty? || [*variant.rows.values, *variant.outcome.labels.values].any? { |name| name.to_s.downcase.include?(text) }
       end
 
       def tree(variant, number)
         outcome = variant.outcome
         figure = Figures.of(outcome)
         errors = (outcome.findings + figure.findings).select(&:error?)
-        { 'number' => number, 'rows' => variant.rows, 'label' => outcome.labels['part_number'], 'mass' => Figures.mass_text(figure.mass),
+        { 'number' => number, 'rows' => variant.rows, 'label' => outcome.label('part_number'), 'mass' => Figures.mass_text(figure.mass),
           'price' => price(outcome), 'findings' => errors.map(&:message) }
       end
 
       # What rules add, by currency.
       def price(outcome)
+        return 'undefined' if outcome.prices.any?(&:undefined)
+
         sums = outcome.prices.select(&:amount).group_by(&:unit).transform_values { |lines| lines.sum(&:amount) }
         sums.map { |unit, amount| format('%<amount>.2f %<unit>s', amount: amount, unit: unit) }.join(' + ')
       end

@@ -10,14 +10,20 @@ module VastLattice
 
       # The Figure of an outcome.
       def self.of(outcome)
-        outcome.plan.figures.fetch(Geometry::Model.signature(outcome)) do
-          model = Geometry::Model.of(outcome)
-          Figure.new(model.mass, model.findings)
+        signature = Geometry::Model.signature(outcome)
+        outcome.plan.figures[signature] || figure(Geometry::Model.of(outcome)).then do |made|
+          made.mass.finite? ? outcome.plan.figures.keep(signature, made) : made
         end
       end
 
+      # What is undefined is told with the numbers of its outcome, and so not remembered for others.
+      def self.figure(model) = Figure.new(model.mass, model.findings)
+      private_class_method :figure
+
       # The mass as text.
       def self.mass_text(mass)
+        return 'undefined' unless mass.finite?
+
         mass < 0.1 ? "#{Units::Format.number((mass * 1000).round(3))} g" : "#{Units::Format.number(mass.round(3))} kg"
       end
     end

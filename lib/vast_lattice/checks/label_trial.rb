@@ -22,8 +22,9 @@ module VastLattice
 
         labels = Plan::Labels.new([pattern], @plan.targets, @plan.lists)
         found = variants(rows_of).map { |variant| [variant.name, labels.write(variant.outcome.values)[name]] }
-        doubled = found.group_by(&:last).select { |_, same| same.size > 1 }
-        { 'variants' => found.size, 'labels' => found.first(LISTED), 'doubled' => doubled.first(20).map do |label, same|
+        doubled = found.group_by(&:last).select { |label, same| label && same.size > 1 }
+        listed = found.first(LISTED).map { |variant, label| [variant, label || 'undefined'] }
+        { 'variants' => found.size, 'labels' => listed, 'doubled' => doubled.first(20).map do |label, same|
           [label, same.map(&:first).first(6)]
         end,
           'doubled_count' => doubled.size }
@@ -33,7 +34,9 @@ module VastLattice
       def rows(table, text)
         reader = Plan::Reader.new(@plan.symbols)
         labels = Plan::Labels.new([Plan::LabelPattern.read('name', text, reader)], @plan.targets, @plan.lists)
-        variants(table.name).zip(table.rows).to_h { |variant, row| [row.name, labels.write(variant.outcome.values)['name']] }
+        named = variants(table.name).zip(table.rows).map { |variant, row| [row.name, labels.write(variant.outcome.values)['name']] }
+        row, = named.find { |_, label| label.nil? }
+        row ? raise(Error.new("In row #{row} the pattern is undefined.", remedy: 'Change the pattern or the row.')) : named.to_h
       end
 
       private

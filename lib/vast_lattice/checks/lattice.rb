@@ -6,7 +6,7 @@ module VastLattice
     # tables stand at the rows of +pick+.
     class Lattice
       # How states and deciders are written, one letter each, so that a long lattice stays short.
-      STATES = { shown: 's', hidden: 'h', suppressed: 'x' }.freeze
+      STATES = { shown: 's', hidden: 'h', suppressed: 'x', undefined: 'u' }.freeze
       DECIDERS = { 'person' => 'p', 'table' => 't', 'rule' => 'r', 'formula' => 'f', 'shared' => 's', 'sheet' => 'l',
                    'default' => 'd' }.freeze
       LEVELS = { error: 'e', warning: 'w', note: 'n', nil => '-' }.freeze
@@ -41,7 +41,7 @@ module VastLattice
           line.to_h.transform_keys(&:to_s)
         end,
           'levels' => outcomes.map { |outcome| LEVELS.fetch(outcome.findings.first&.level) }.join,
-          'numbers' => outcomes.map { |outcome| outcome.labels['part_number'].to_s } }
+          'numbers' => outcomes.map { |outcome| outcome.label('part_number') } }
       end
 
       # Of some variants: the mass, and the names of features with a finding of their shape.
@@ -86,7 +86,8 @@ module VastLattice
       end
 
       def state(outcome, built, shown)
-        return :suppressed unless outcome.values[built]
+        return outcome.values[built].nil? ? :undefined : :suppressed unless outcome.values[built]
+        return :undefined if outcome.values[shown].nil?
 
         outcome.values[shown] ? :shown : :hidden
       end
@@ -95,7 +96,7 @@ module VastLattice
       def decider(outcome, state, built, shown)
         word = word(outcome, built)
         default = Plan::Decider.decode(outcome.deciders[built]).first == :default
-        state == :hidden || (state == :shown && default) ? word(outcome, shown) : word
+        state == :hidden || (state == :undefined && outcome.values[built]) || (state == :shown && default) ? word(outcome, shown) : word
       end
 
       def word(outcome, index)

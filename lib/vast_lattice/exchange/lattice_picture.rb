@@ -59,7 +59,9 @@ module VastLattice
 
       def cell(state, decider, left, top)
         colour = COLOURS.fetch(decider)
-        fill = { 's' => colour, 'h' => "url(#hidden-#{decider})", 'x' => 'none' }.fetch(state)
+        fill = { 's' => colour, 'h' => "url(#hidden-#{decider})", 'x' => 'none', 'u' => 'none' }.fetch(state)
+        return undefined(left, top) if state == 'u'
+
         dash = state == 'x' ? ' stroke-dasharray="3 2"' : ''
         mark = state == 's' ? '#fffdf8' : colour
         ground = state == 'h' ? %(<rect x="#{left + 5}" y="#{top + 5}" width="12" height="12" fill="#fffdf8"/>) : ''
@@ -68,8 +70,16 @@ module VastLattice
           %(<path transform="translate(#{left + 6} #{top + 6}) scale(.7)" d="#{MARKS.fetch(decider)}" fill="#{mark}"/>)
       end
 
+      # A cross, as for a mistake.
+      def undefined(left, top)
+        %(<path d="M#{left + 3} #{top + 3}l16 16M#{left + 19} #{top + 3}l-16 16" stroke="#a11b1b" stroke-width="3"/>)
+      end
+
       def key(height)
-        words = { 'filled' => 'built and shown', 'striped' => 'hidden', 'dashed' => 'suppressed' }.map { |look, word| "#{look}: #{word}" }
+        words = { 'crossed' => 'undefined', 'filled' => 'built and shown', 'striped' => 'hidden',
+                  'dashed' => 'suppressed' }.map do |look, word|
+          "#{look}: #{word}"
+        end
         marks = Checks::Lattice::DECIDERS.each_with_index.map do |(word, letter), index|
           x = LEFT + 10 + (index * 84)
           mark = %(<path transform="translate(#{x} #{height - 22}) scale(.8)" d="#{MARKS.fetch(letter)}" fill="#{COLOURS.fetch(letter)}"/>)

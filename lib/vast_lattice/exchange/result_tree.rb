@@ -47,16 +47,19 @@ module VastLattice
 
       def self.facts(result)
         result.facts.merge(result.more_facts).to_h do |name, amount|
-          [name, { 'value' => if amount.is_a?(Array)
-                                amount.map do |part|
-                                  part.round(9)
-                                end
-                              else
-                                amount.round(9)
-                              end, 'text' => result.fact_texts[name] }]
+          [name, { 'value' => rounded(amount), 'text' => result.fact_texts[name] }]
         end
       end
       private_class_method :facts
+
+      def self.rounded(amount)
+        case amount
+        when Array then amount.map { |part| rounded(part) }
+        when Float then finite(amount)&.round(9)
+        else amount
+        end
+      end
+      private_class_method :rounded
     end
   end
 end

@@ -45,7 +45,7 @@ module VastLattice
       # Rows, labels and properties: what a variant is called.
       def identity(variant, outcome)
         rows = @plan.family.variant_tables.map { |table| variant.rows[table.name] }
-        [*rows, *outcome.labels.values, *outcome.properties.values_at(*@properties)]
+        [*rows, *outcome.labels.keys.map { |name| outcome.label(name) }, *outcome.properties.values_at(*@properties)]
       end
 
       def value(outcome, target)

@@ -202,6 +202,10 @@ module VastLattice
         if %i[range list].include?(node.kind)
           parts = node.parts.map { |part| visit(part) }
           parts.each { |part| comparable(part.span, value, part) }
+          if node.kind == :range && !value.type.number?
+            refuse(node.span, "A range is of numbers, not of #{value.type}.",
+                   'List the values: x in ("oak", "ash").')
+          end
           typed(node, BOOLEAN, parts)
         else
           part = visit(node)

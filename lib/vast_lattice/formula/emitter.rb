@@ -2,100 +2,185 @@
 
 module VastLattice
   module Formula
-    # Prints a typed tree as the source of one Ruby expression, to be evaluated where the methods of
-    # Runtime, the local variables v0, v1, … and the lists of the plan are in sight.
+    # Prints a typed tree as the source of one Ruby expression, to be evaluated where the methods of Runtime, the
+    # local variables v0, v1, …, the lists of the plan and a Budget called budget are in sight (see +lambda_of+).
     #
-    # A computed number is rounded before it is compared, so that 0.1 + 0.2 = 0.3 and a comparison at a
-    # limit does what the engineer expects.
+    # What is undefined is NaN where a number stands and nil elsewhere. Conditions have three values, as in FEEL
+    # (OMG DMN 1.5, 10.3.2, semantics of conjunction and disjunction): true, false, nil. A computed number is rounded before it is
+    # compared, listed or looked up, so that 0.1 + 0.2 = 0.3 and a comparison at a limit does what the engineer expects.
+    # Whatever is needed twice is held in a local variable of its own: source grows with the formula, never faster.
     class Emitter
-      OPERATORS = { plus: '+', minus: '-', times: '*', and: '&&', or: '||', concat: '+' }.freeze
-      SIGNS = { '=' => '==' }.freeze
+      ARITHMETIC = { plus: '+', minus: '-', times: '*' }.freeze
+      # What a comparison of numbers asks first, and next, so that neither holds for an undefined number.
+      ORDERED = { '<' => ['<', '>=', true], '<=' => ['<=', '>', true], '>' => ['>', '<=', true], '>=' => ['>=', '<', true] }.freeze
 
       # Source of the tree; numbers are rounded to the decimals of their dimension.
       def self.settled(typed) = new.settled(typed)
 
+      # Source of the undefined value of a Type.
+      def self.undefined(type) = type.number? ? 'Float::NAN' : 'nil'
+
+      # Source of a lambda over lists that yields the lambda of +parameters+ with this +body+.
+      def self.lambda_of(parameters, body)
+        "lambda { |lists| lambda { |#{parameters}| #{'budget = Budget.new; ' if body.include?('budget')}#{body} } }"
+      end
+
+      def initialize
+        @held = 0
+      end
+
       def settled(typed)
+        return number(typed.data.round(typed.type.dimension.decimals)) if typed.kind == :number
         return source(typed) if typed.settled?
 
-        "(#{source(typed)}).round(#{typed.type.dimension.decimals})"
+        rounded = "(#{source(typed)}).round(#{typed.type.dimension.decimals})"
+        overflows?(typed) ? "finite(#{rounded})" : rounded
       end
 
       private
 
       def source(typed)
         case typed.kind
-        when :number, :boolean then typed.data.inspect
+        when :number then number(typed.data)
+        when :boolean then typed.data.inspect
         when :text then quoted(typed.data)
         when :name then typed.data.index == Checker::ITEM ? 'item' : "v#{typed.data.index}"
         when :column then "lists[#{typed.data.index}]"
-        when *OPERATORS.keys then "(#{typed.parts.map { |part| source(part) }.join(" #{OPERATORS[typed.kind]} ")})"
+        when *ARITHMETIC.keys then "(#{typed.parts.map { |part| source(part) }.join(" #{ARITHMETIC[typed.kind]} ")})"
         else send(:"emit_#{typed.kind}", typed)
         end
       end
 
+      # Zero has no sign.
+      def number(amount) = (amount + 0.0).inspect
+
       # String#dump escapes quotes, backslashes, #{ } and everything that is not plain ASCII.
       def quoted(text) = "#{text.encode('UTF-8').dump}.freeze"
 
+      # Whether a computed number may be too large for a Float although its operands are not.
+      def overflows?(typed)
+        typed.kind == :times || (ARITHMETIC.key?(typed.kind) && typed.parts.any? { |part| overflows?(part) })
+      end
+
+      # A fresh local variable.
+      def held = "k#{@held += 1}"
+
+      # [source that computes and holds an operand, source that reads it again].
+      def operand(typed)
+        return [settled(typed)] * 2 if typed.literal? || typed.kind == :name
+
+        name = held
+        ["(#{name} = #{settled(typed)})", name]
+      end
+
       def emit_negate(typed) = "(-#{source(typed.parts.first)})"
-      def emit_divide(typed) = call('divide', typed.parts)
-      def emit_power(typed) = call('power', typed.parts)
-      def emit_list(typed) = "[#{typed.parts.map { |part| source(part) }.join(', ')}]"
+      def emit_power(typed) = "power(#{arguments(typed.parts)})"
+      def emit_list(typed) = "[#{typed.parts.map { |part| settled(part) }.join(', ')}]"
+      def emit_concat(typed) = "concat_of(#{arguments(typed.parts)})"
+
+      # A computed divisor that rounds to zero is zero.
+      def emit_divide(typed)
+        left, right = typed.parts
+        return "divide(#{arguments(typed.parts)})" if right.settled?
+
+        "divide_by(#{source(left)}, #{source(right)}, #{right.type.dimension.decimals})"
+      end
 
       def emit_if(typed)
-        condition, yes, no = typed.parts.map { |part| source(part) }
-        "(#{condition} ? #{yes} : #{no})"
+        condition, yes, no = typed.parts
+        return "(#{source(condition)} ? #{source(yes)} : #{source(no)})" if condition.literal?
+
+        name = held
+        "((#{name} = #{source(condition)}) ? #{source(yes)} : (#{name}.nil? ? #{Emitter.undefined(typed.type)} : #{source(no)}))"
+      end
+
+      def emit_and(typed) = typed.parts.map { |part| source(part) }.reduce { |left, right| both(left, right) }
+      def emit_or(typed) = typed.parts.map { |part| source(part) }.reduce { |left, right| either(left, right) }
+
+      # false decides, whatever stands on the other side.
+      def both(left, right)
+        return right if left == 'true'
+        return left if right == 'true' || left == 'false'
+
+        one = held
+        other = held
+        "((#{one} = #{left}) || #{one}.nil? ? ((#{other} = #{right}) ? #{one} : (#{other}.nil? ? nil : false)) : false)"
+      end
+
+      # true decides.
+      def either(left, right)
+        return right if left == 'false'
+        return left if right == 'false' || left == 'true'
+
+        one = held
+        other = held
+        "((#{one} = #{left}) ? true : ((#{other} = #{right}) ? true : (#{one}.nil? || #{other}.nil? ? nil : false)))"
       end
 
       def emit_compare(typed)
-        left, right = typed.parts.map { |part| settled(part) }
-        "(#{left} #{SIGNS.fetch(typed.data, typed.data)} #{right})"
+        left, right = typed.parts
+        compared(typed.data, left.type, operand(left), operand(right), known: [left, right].map(&:literal?))
+      end
+
+      # Source of a comparison of operands as +operand+ gives them.
+      def compared(sign, type, left, right, known: [false, false])
+        return ordered(sign, left, right) if type.number?
+
+        unknown = [left, right].zip(known).reject(&:last).map { |(given, _), _| "#{given}.nil?" }
+        equal = "#{left.last} #{sign == '=' ? '==' : '!='} #{right.last}"
+        unknown.empty? ? "(#{equal})" : "(#{unknown.join(' || ')} ? nil : #{equal})"
+      end
+
+      def ordered(sign, left, right)
+        first, second, = ORDERED[sign]
+        return "(#{left[0]} #{first} #{right[0]} ? true : (#{left[1]} #{second} #{right[1]} ? false : nil))" if first
+
+        equal = sign == '='
+        "(#{left[0]} == #{right[0]} ? #{equal} : (#{left[1]} < #{right[1]} || #{left[1]} > #{right[1]} ? #{!equal} : nil))"
       end
 
       def emit_between(typed)
-        value, low, high = typed.parts.map { |part| settled(part) }
-        "(#{value} >= #{low} && #{value} <= #{high})"
+        value, low, high = typed.parts.map { |part| operand(part) }
+        both(ordered('>=', value, low), ordered('<=', [value.last] * 2, high))
       end
 
+      # The value is computed once, before the first test.
       def emit_in(typed)
-        value = settled(typed.parts.first)
-        "(#{typed.parts.drop(1).map { |test| membership(value, test) }.join(' || ')})"
+        value, *tests = typed.parts
+        given = operand(value)
+        found = tests.map { |test| membership([given.last] * 2, value.type, test) }.reduce { |one, other| either(one, other) }
+        given.first == given.last ? found : "(#{given.first}; #{found})"
       end
 
-      def membership(value, test)
-        parts = test.parts.map { |part| settled(part) }
+      def membership(value, type, test)
         case test.kind
         when :range
           open_low, open_high = test.data
-          "(#{value} #{open_low ? '>' : '>='} #{parts[0]} && #{value} #{open_high ? '<' : '<='} #{parts[1]})"
-        when :list then "[#{parts.join(', ')}].include?(#{value})"
-        else "(#{value} == #{settled(test)})"
+          low, high = test.parts.map { |part| operand(part) }
+          both(ordered(open_low ? '>' : '>=', value, low), ordered(open_high ? '<' : '<=', value, high))
+        when :list then "list_contains_of(#{emit_list(test)}, #{value.last})"
+        else compared('=', type, value, operand(test), known: [false, test.literal?])
         end
       end
 
       def emit_filter(typed)
         list, test = typed.parts
-        "#{source(list)}.select { |item| #{source(test)} }"
+        "filter_of(#{source(list)}, budget) { |item| #{source(test)} }"
       end
 
       def emit_pick(typed)
         list, number = typed.parts
-        "item_of(#{source(list)}, #{source(number)}, #{NOTHING.fetch(typed.type.kind)})"
+        "item_of(#{source(list)}, #{settled(number)}, #{Emitter.undefined(typed.type)})"
       end
-
-      # What a pick or a look-up gives when there is nothing.
-      NOTHING = { number: 'Float::NAN', text: "''", boolean: 'false' }.freeze
-      private_constant :NOTHING
 
       def emit_call(typed)
         function = typed.data
-        return call(function.call, typed.parts) unless function.spread
-
-        single_list = typed.parts.size == 1 && typed.parts.first.type.list?
-        single_list ? call(function.call, typed.parts) : "#{function.call}([#{arguments(typed.parts)}])"
+        given = arguments(typed.parts, settle: function.exact)
+        given = "[#{given}]" if function.spread && !(typed.parts.size == 1 && typed.parts.first.type.list?)
+        "#{function.call}(#{[given, *(Emitter.undefined(typed.type) if function.polymorphic)].reject(&:empty?).join(', ')})"
       end
 
-      def call(method, parts) = "#{method}(#{arguments(parts)})"
-      def arguments(parts) = parts.map { |part| source(part) }.join(', ')
+      def arguments(parts, settle: false) = parts.map { |part| settle ? settled(part) : source(part) }.join(', ')
     end
   end
 end

@@ -12,7 +12,7 @@ module VastLattice
       end
       LIST = ->(types) { types.first.list? ? NUMBER : 'a list' }
       ROOT = lambda do |types|
-        root = types.first.dimension&.root
+        root = types.first.number? && types.first.dimension.root
         root ? Type.number(root) : 'a plain number or an area'
       end
       FROM_ANGLE = ->(types) { types.first.dimension == Units::ANGLE ? NUMBER : 'an angle, such as 30 deg' }
@@ -86,6 +86,8 @@ module VastLattice
          'The result of the row with the smallest key that is enough.', ['lookup_at_least([50, 100], [50, 100], 60)', 100.0]],
         ['lookup_at_most', 3..3, LOOKUP_NUMBER, :lookup_at_most_of,
          'The result of the row with the largest key that fits.', ['lookup_at_most([50, 100], [50, 100], 60)', 50.0]],
+        ['defined', 1..1, ->(_) { BOOLEAN }, :defined_of, 'Whether there is a value at all: no for what is undefined or does not apply.',
+         ['defined(lookup([1], [2], 3))', false]],
         ['string', 1..1, STRING, :string_of, 'A plain number or a yes/no as text.', ['string(2.50)', '2.5']],
         ['upper_case', 1..1, ONE_TEXT, :upper_case_of, 'In capitals.', ['upper_case("oak")', 'OAK']],
         ['lower_case', 1..1, ONE_TEXT, :lower_case_of, 'In small letters.', ['lower_case("OAK")', 'oak']],
@@ -101,11 +103,17 @@ module VastLattice
         ['string_length', 1..1, TEXT_SIZE, :string_length_of, 'Number of characters.', ['string_length("oak")', 3.0]]
       ].freeze
 
+      # Those that compare numbers, or need whole ones.
+      EXACT = %w[sqrt log odd even asin acos list_contains lookup lookup_at_least lookup_at_most string substring].freeze
+      # Those that give a value of the type of a list's items.
+      POLYMORPHIC = %w[lookup lookup_at_least lookup_at_most].freeze
+
       # Name => Function.
       ALL = TABLE.to_h do |name, takes, rule, *rest|
         call, about, example, spread = rest
         [name, Function.new(name: name, takes: takes, rule: Ractor.make_shareable(rule), call: call, about: about,
-                            example: example, spread: spread || false)]
+                            example: example, spread: spread || false, exact: EXACT.include?(name),
+                            polymorphic: POLYMORPHIC.include?(name))]
       end.freeze
     end
   end

@@ -23,9 +23,17 @@ module VastLattice
         a feature, and where its pattern leaves instances out, `index` is the number of the instance. `bolts.length` is
         a column of a table as a list; its cells must be plain values.
 
-        **Numbers** are rounded to nine decimals after each formula and before each comparison, so that
-        `0.1 + 0.2 = 0.3` holds. A computation without a result (a division by zero, a look-up that finds nothing)
-        has no value; the parameter where it arises is reported.
+        **Numbers** are rounded to nine decimals after each formula and wherever they are compared, listed or looked up, so
+        that `0.1 + 0.2 = 0.3` holds and `modulo(0.3, 0.1)` is 0.
+
+        **Undefined** is what has no result: a division by zero, a root of a negative number, a look-up that finds nothing,
+        an item beyond a list, the least of an empty list, the value of a parameter that does not apply, a number too
+        large, a text of more than 10,000 characters. Whatever uses it is undefined, too, and no condition that is
+        undefined counts as false: it is an error, told once at the formula where it arises, with the numbers. Only these
+        decide without the undefined side, as in FEEL: `false and …` is false, `true or …` is true, `if` needs only its
+        condition and the side that it takes; so do `all`, `any`, `in` and `list_contains`. `defined(x)` tells whether there
+        is a value: `if defined(x) then x else 0`. Look-ups pass over open cells of their keys; elsewhere an open cell is
+        undefined: `count(bolts.length[defined(item) and item > 5 mm])`. All filters of one outcome may look at 200,000 items together.
       MARKDOWN
 
       # The whole page.

@@ -2,116 +2,215 @@
 
 module VastLattice
   module Formula
-    # What compiled formulas call. Amounts are Floats in base units, angles in degrees. Where a
-    # computation has no result (division by zero, root of a negative number) it gives NaN, which the
-    # outcome reports as "no value" of the parameter where it arose; nothing raises.
+    # What compiled formulas call. Amounts are Floats in base units, angles in degrees. What has no result (a division
+    # by zero, a look-up that finds nothing) is undefined: NaN where a number stands, nil elsewhere. Whatever uses an
+    # undefined value is undefined, too, unless it says otherwise; nothing raises.
     module Runtime
       DECIMALS = 9
 
       module_function
 
-      def divide(left, right) = right.zero? ? Float::NAN : left / right
+      # Whether a value of any type is undefined; a list is, if one of its items is.
+      def undefined?(value)
+        case value
+        when Float then !value.finite?
+        when Array then value.any? { |item| undefined?(item) }
+        else value.nil?
+        end
+      end
+
+      # A number, or undefined where it is too large for a Float.
+      def finite(value) = value.finite? ? value : Float::NAN
+
+      # Rounds an amount of a formula's result; zero has no sign.
+      def rounded(value, decimals) = value.finite? ? value.round(decimals) + 0.0 : Float::NAN
+
+      def divide(left, right) = finite(left / right)
+
+      # The same by a computed number, which is zero if it rounds to zero.
+      def divide_by(left, right, decimals)
+        right.finite? && right.round(decimals).zero? ? Float::NAN : finite(left / right)
+      end
 
       def power(base, exponent)
         result = base**exponent
-        result.is_a?(Float) ? result : Float::NAN
+        result.is_a?(Float) ? finite(result) : Float::NAN
       rescue ZeroDivisionError
         Float::NAN
       end
 
-      def least_of(values) = values.min_by { |value| value.nan? ? -Float::INFINITY : value }
-      def most_of(values) = values.max_by { |value| value.nan? ? Float::INFINITY : value }
-      def sum_of(values) = values.sum
-      def mean_of(values) = values.sum / values.size
-      def count_of(list) = list.size.to_f
+      # Yields numbers that are all defined and at least one, or gives undefined.
+      def numbers(values) = values.nil? || values.empty? || !values.all?(&:finite?) ? Float::NAN : finite(yield(values))
+
+      def least_of(values) = numbers(values, &:min)
+      def most_of(values) = numbers(values, &:max)
+      def sum_of(values) = numbers(values, &:sum)
+      def mean_of(values) = numbers(values) { |known| known.sum / known.size }
+      def product_of(values) = numbers(values) { |known| known.reduce(1.0, :*) }
+
+      def median_of(values)
+        numbers(values) do |known|
+          sorted = known.sort
+          middle = sorted.size / 2
+          sorted.size.odd? ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2
+        end
+      end
+
+      def count_of(list) = undefined?(list) ? Float::NAN : list.size.to_f
       def floor_of(value) = whole(value, :floor)
       def ceiling_of(value) = whole(value, :ceil)
       def abs_of(value) = value.abs
       def sqrt_of(value) = value.negative? ? Float::NAN : Math.sqrt(value)
-      def modulo_of(value, divisor) = divisor.zero? ? Float::NAN : value.modulo(divisor)
-      def exp_of(value) = Math.exp(value)
+      def exp_of(value) = finite(Math.exp(value))
       def log_of(value) = value.positive? ? Math.log(value) : Float::NAN
-      def odd_of(value) = (value - 1.0).modulo(2.0).zero?
-      def even_of(value) = value.modulo(2.0).zero?
-      def not_of(value) = !value
+      def odd_of(value) = value.finite? ? (value - 1.0).modulo(2.0).zero? : nil
+      def even_of(value) = value.finite? ? value.modulo(2.0).zero? : nil
       def round_up_of(value, step) = in_steps(value, step, :ceil)
       def round_down_of(value, step) = in_steps(value, step, :floor)
       def round_to_of(value, step) = in_steps(value, step, :round)
-      def sin_of(angle) = Math.sin(radians(angle))
-      def cos_of(angle) = Math.cos(radians(angle))
-      def tan_of(angle) = Math.tan(radians(angle))
-      def asin_of(value) = value.abs > 1 ? Float::NAN : degrees(Math.asin(value))
-      def acos_of(value) = value.abs > 1 ? Float::NAN : degrees(Math.acos(value))
+      def sin_of(angle) = angle.finite? ? Math.sin(radians(angle)) : Float::NAN
+      def cos_of(angle) = angle.finite? ? Math.cos(radians(angle)) : Float::NAN
+
+      # There is none where the cosine is zero.
+      def tan_of(angle)
+        return Float::NAN unless angle.finite?
+
+        cos_of(angle).round(DECIMALS).zero? ? Float::NAN : Math.tan(radians(angle))
+      end
+
+      def asin_of(value) = value.abs <= 1 ? degrees(Math.asin(value)) : Float::NAN
+      def acos_of(value) = value.abs <= 1 ? degrees(Math.acos(value)) : Float::NAN
       def atan_of(value) = degrees(Math.atan(value))
       def pi = Math::PI
-      def contains_of(text, part) = text.include?(part)
-      def starts_with_of(text, part) = text.start_with?(part)
-      def ends_with_of(text, part) = text.end_with?(part)
-      def string_length_of(text) = text.size.to_f
 
-      def product_of(values) = values.reduce(1.0, :*)
-      def all_of(values) = values.all?
-      def any_of(values) = values.any?
-      def list_contains_of(list, item) = list.include?(item)
-      def upper_case_of(text) = text.upcase
-      def lower_case_of(text) = text.downcase
-      def substring_before_of(text, mark) = text.include?(mark) ? text[0...text.index(mark)] : ''
-      def substring_after_of(text, mark) = text.include?(mark) ? text[(text.index(mark) + mark.size)..] : ''
+      # The quotient is rounded before it is made whole, so that modulo(0.3, 0.1) is 0.
+      def modulo_of(value, divisor)
+        quotient = (value / divisor)
+        return Float::NAN unless quotient.finite?
 
-      def median_of(values)
-        sorted = values.sort
-        middle = sorted.size / 2
-        sorted.size.odd? ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2
-      end
-
-      # Characters count from 1; a negative start counts from the end, as in FEEL.
-      def substring_of(text, start, length = nil)
-        from = start.positive? ? start.to_i - 1 : start.to_i
-        (length ? text[from, length.to_i] : text[from..]) || ''
-      end
-
-      # Plain numbers without needless zeros, yes/no as true and false, as in FEEL.
-      def string_of(value) = value.is_a?(Float) ? Units::Format.number(value) : value.to_s
-
-      # The item of that number, from 1 (or from the end, below 0), or +nothing+.
-      def item_of(list, number, nothing)
-        index = number.positive? ? number.to_i - 1 : number.to_i
-        number.zero? ? nothing : list.fetch(index, nothing)
-      end
-
-      # The result of the first row whose keys all equal the values.
-      def lookup_of(results, *pairs)
-        found = results.each_index.find { |row| pairs.each_slice(2).all? { |keys, value| keys[row] == value } }
-        found ? results[found] : nothing_like(results)
-      end
-
-      # The result of the row with the smallest key that is enough.
-      def lookup_at_least_of(results, keys, needed)
-        row = keys.each_index.select { |index| keys[index] >= needed }.min_by { |index| keys[index] }
-        row ? results[row] : nothing_like(results)
-      end
-
-      # The result of the row with the largest key that fits.
-      def lookup_at_most_of(results, keys, most)
-        row = keys.each_index.select { |index| keys[index] <= most }.max_by { |index| keys[index] }
-        row ? results[row] : nothing_like(results)
-      end
-
-      def nothing_like(results)
-        { Float => Float::NAN, String => '' }.fetch(results.first.class, false)
+        finite(value - (divisor * quotient.round(DECIMALS).floor))
       end
 
       # Rounds first, so that 25.999999999999996 counts as 26.
       def whole(value, how) = value.finite? ? value.round(DECIMALS).public_send(how).to_f : Float::NAN
 
       def in_steps(value, step, how)
-        return Float::NAN unless step.positive? && value.finite?
+        return Float::NAN unless step.positive? && step.finite? && value.finite?
 
-        (value / step).round(DECIMALS).public_send(how) * step
+        steps = value / step
+        steps.finite? ? finite(steps.round(DECIMALS).public_send(how) * step) : Float::NAN
       end
 
       def radians(angle) = angle * Math::PI / 180
       def degrees(angle) = angle * 180 / Math::PI
+
+      def not_of(value) = value.nil? ? nil : !value
+      def defined_of(value) = !undefined?(value)
+
+      # One that is false decides; else one that is undefined (OMG DMN 1.5, 10.3.4.4).
+      def all_of(values) = decided(values, false)
+      def any_of(values) = decided(values, true)
+
+      def decided(values, deciding)
+        return if values.nil?
+        return deciding if values.include?(deciding)
+
+        values.include?(nil) ? nil : !deciding
+      end
+
+      # An equal item decides; without one, an undefined item leaves it undefined.
+      def list_contains_of(list, item)
+        return if list.nil? || undefined?(item)
+
+        list.include?(item) || (undefined?(list) ? nil : false)
+      end
+
+      # The items for which the block holds; undefined where it is undefined for one, or where the Budget is spent.
+      def filter_of(list, budget)
+        return if list.nil? || !budget.take?(list.size)
+
+        list.select do |item|
+          holds = yield item
+          return nil if holds.nil?
+
+          holds
+        end
+      end
+
+      # The item of that whole number, from 1 (or from the end, below 0).
+      def item_of(list, number, nothing)
+        return nothing if list.nil? || !number.finite? || number != number.floor || number.zero?
+
+        list.fetch(number.positive? ? number.to_i - 1 : number.to_i, nothing)
+      end
+
+      # The result of the first row whose keys all equal the values.
+      def lookup_of(results, *pairs, nothing)
+        keys, values = pairs.each_slice(2).to_a.transpose
+        return nothing unless alike?([results, *keys]) && values.none? { |value| undefined?(value) }
+
+        row = rows_of(keys.first, values.first).find { |at| keys.each_index.all? { |index| keys[index][at] == values[index] } }
+        row ? results[row] : nothing
+      end
+
+      # Whether lists are there and of one length.
+      def alike?(lists) = lists.none?(&:nil?) && lists.map(&:size).uniq.size == 1
+
+      # The result of the row with the smallest key that is enough.
+      def lookup_at_least_of(results, keys, needed, nothing)
+        nearest(results, keys, needed, nothing) do
+          keys.is_a?(KeyList) ? keys.at_least(needed) : keys.each_index.select { |row| keys[row] >= needed }.min_by { |row| keys[row] }
+        end
+      end
+
+      # The result of the row with the largest key that fits.
+      def lookup_at_most_of(results, keys, most, nothing)
+        nearest(results, keys, most, nothing) do
+          keys.is_a?(KeyList) ? keys.at_most(most) : keys.each_index.select { |row| keys[row] <= most }.max_by { |row| keys[row] }
+        end
+      end
+
+      def nearest(results, keys, value, nothing)
+        return nothing unless alike?([results, keys]) && !undefined?(value)
+
+        row = yield
+        row ? results[row] : nothing
+      end
+
+      # Numbers of the rows whose key equals a value.
+      def rows_of(keys, value) = keys.is_a?(KeyList) ? keys.rows_of(value) : keys.each_index.select { |row| keys[row] == value }
+
+      def concat_of(left, right) = left && right && limited(left + right)
+
+      # A text, undefined where it is longer than texts may be.
+      def limited(text) = text && text.size > Budget::LONGEST_TEXT ? nil : text
+
+      def contains_of(text, part) = text && part && text.include?(part)
+      def starts_with_of(text, part) = text && part && text.start_with?(part)
+      def ends_with_of(text, part) = text && part && text.end_with?(part)
+      def string_length_of(text) = text ? text.size.to_f : Float::NAN
+      def upper_case_of(text) = limited(text&.upcase)
+      def lower_case_of(text) = limited(text&.downcase)
+      def substring_before_of(text, mark) = text && mark && (text.include?(mark) ? text[0...text.index(mark)] : '')
+      def substring_after_of(text, mark) = text && mark && (text.include?(mark) ? text[(text.index(mark) + mark.size)..] : '')
+
+      # Characters count from 1, or from the end below 0; a place that the text does not have, and a length that is no
+      # whole number from 1 on, give nothing (OMG DMN 1.5, 10.3.4.3, table 74).
+      def substring_of(text, start, length = nil)
+        return if text.nil? || !place?(start) || start.abs > text.size || !(length.nil? || (place?(length) && length.positive?))
+
+        from = start.positive? ? start.to_i - 1 : start.to_i
+        length ? text[from, [length, text.size].min.to_i] : text[from..]
+      end
+
+      def place?(number) = number.finite? && number == number.floor && !number.zero?
+
+      # Plain numbers without needless zeros, yes/no as true and false, as in FEEL.
+      def string_of(value)
+        return if undefined?(value)
+
+        value.is_a?(Float) ? Units::Format.exact(value) : value.to_s
+      end
     end
   end
 end

@@ -13,6 +13,11 @@ module VastLattice
 
       def constant? = variables.empty?
 
+      LITERALS = %i[number text boolean].freeze
+
+      # Whether it is written as a plain value, which is never undefined.
+      def literal? = LITERALS.include?(kind)
+
       # Already rounded: a literal, a name, or not a number at all.
       def settled? = !type.number? || %i[number name].include?(kind)
     end

@@ -21,7 +21,7 @@ module VastLattice
       private
 
       def placed(entry)
-        return PlacedFeature.new(**entry) if entry[:state] == :suppressed || entry[:kind].role == :reshape
+        return PlacedFeature.new(**entry) if !PlacedFeature.built?(entry[:state]) || entry[:kind].role == :reshape
 
         PlacedFeature.new(**entry, **(made(entry) || { problem: true }))
       end
@@ -79,9 +79,24 @@ module VastLattice
       def instances(feature, kind, numbers, seat)
         starts(feature, numbers, seat).flat_map do |start|
           spots(feature, numbers, seat, start)&.each_with_index&.filter_map do |place, index|
-            instance(kind, numbers.at(index + 1), seat, place)
+            given = numbers.at(index + 1)
+            return nil if numbers.varied? && @builder.undefined_instance?(feature, given, index + 1)
+
+            instance(kind, given, seat, moved(feature, [numbers, given], seat, place, index))
           end || (return nil)
         end.each { |instance| return impossible(feature) if instance[:loop].nil? }
+      end
+
+      # The place of an instance whose own position differs from that of the first.
+      def moved(feature, (first, given), seat, place, index)
+        same = [given.horizontal, given.vertical] == [first.horizontal, first.vertical]
+        return place if same || (feature.horizontal.nil? && feature.vertical.nil?)
+
+        start = start(feature, given, seat)
+        return start unless feature.pattern
+
+        over, up = Family::PATTERN_KINDS.fetch(feature.pattern.kind).offsets(first.pattern, spot(feature, seat, start))[index]
+        [start[0] + over, start[1] + up]
       end
 
       def impossible(feature)
@@ -95,8 +110,11 @@ module VastLattice
         on = base&.loops&.any? && feature.horizontal.nil? && feature.vertical.nil?
         return base.centres if on
 
-        [[position(feature.horizontal, :horizontal, numbers.horizontal, seat),
-          position(feature.vertical, :vertical, numbers.vertical, seat)]]
+        [start(feature, numbers, seat)]
+      end
+
+      def start(feature, numbers, seat)
+        [position(feature.horizontal, :horizontal, numbers.horizontal, seat), position(feature.vertical, :vertical, numbers.vertical, seat)]
       end
 
       def position(anchor, axis, offset, seat)
@@ -119,10 +137,21 @@ module VastLattice
         return unless @builder.possible?(kind.measures, numbers.pattern, [*path(feature), 'pattern'], "the pattern of #{feature.title}")
 
         spot = spot(feature, seat, start)
+        return unless whole_counts?(feature, numbers.pattern)
+
         count = kind.count(numbers.pattern, spot.length)
         return too_many(feature, count) if count > Family::Pattern::MOST
 
         kind.offsets(numbers.pattern, spot).map { |over, up| [start[0] + over, start[1] + up] }
+      end
+
+      # Whether the fields of a pattern that count something are whole numbers; others are reported.
+      def whole_counts?(feature, numbers)
+        odd = numbers.slice('count', 'rows').find { |_, amount| amount && amount != amount.round } or return true
+        @builder.report(:not_whole, :error, "The #{odd.first == 'rows' ? 'number of rows' : 'count'} of #{feature.title} is " \
+                                            "#{Units::Format.number(odd.last)}, but a count is a whole number.",
+                        [*path(feature), 'pattern', odd.first], 'Use floor, ceiling or round_to.')
+        false
       end
 
       def spot(feature, seat, start)

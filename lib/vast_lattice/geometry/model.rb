@@ -23,7 +23,7 @@ module VastLattice
         def initialize(solid, material, colour, shown)
           @solid = solid
           @material = material
-          @colour = colour.match?(HEX) ? colour : material.colour
+          @colour = colour.to_s.match?(HEX) ? colour : material.colour
           @shown = shown
         end
 
@@ -34,18 +34,24 @@ module VastLattice
         def mass = volume * material.base_density
       end
 
+      # What an unknown material weighs nobody knows.
+      UNKNOWN = Materials::Material.new(name: 'unknown', title: 'Unknown', density: Float::NAN, colour: '#b9c0c4')
+
       attr_reader :outcome, :solids, :findings
 
-      # Builds the model of an Outcome. What cannot be built is left out and reported. +build_to+, a pair of part and
+      # Builds the model of an Outcome. What cannot be built is left out and reported; mass, volume and the like are
+      # undefined then. +build_to+, a pair of part and
       # step, leaves out what comes later in that part's recipe.
       def self.of(outcome, build_to: nil) = new(outcome, build_to)
 
       def initialize(outcome, build_to = nil)
         @outcome = outcome
         @build_to = build_to
+        @undefined = UndefinedDimensions.new(outcome)
         built = build
+        @complete = built.all? { |_, _, complete| complete }
         @solids = built.filter_map(&:first).freeze
-        @findings = built.flat_map(&:last).freeze
+        @findings = built.flat_map { |_, findings, _| findings }.freeze
         freeze
       end
 
@@ -57,16 +63,19 @@ module VastLattice
         [stocks.map(&:raw), shapes.map(&:raw), states, materials, shapes.any?(&:varied?) ? outcome.values : nil]
       end
 
-      # Mass of all parts in kg.
-      def mass = solids.sum(&:mass)
-      def area = solids.sum { |solid| solid.area || 0.0 }
-      def surface_area = solids.sum(&:surface_area)
-      def volume = solids.sum(&:volume)
+      # Whether all that is to be built can be.
+      def complete? = @complete
+
+      # Mass of all parts in kg; like the other sums, undefined (NaN) unless the model is complete.
+      def mass = sum(&:mass)
+      def area = sum { |solid| solid.area || 0.0 }
+      def surface_area = sum(&:surface_area)
+      def volume = sum(&:volume)
       def instance_count = solids.sum(&:instance_count)
 
       # Centre of mass in the family's frame, or nil without solids.
       def centroid
-        return if solids.empty?
+        return if solids.empty? || !mass.finite? || mass.zero?
 
         weighted = solids.map { |solid| Vector.scale(solid.frame.point(*solid.centroid), solid.mass) }
         Vector.scale(weighted.reduce { |one, other| Vector.add(one, other) }, 1 / mass)
@@ -87,26 +96,51 @@ module VastLattice
 
       private
 
-      # Pairs of Body (nil if there is none) and findings.
+      def sum(&) = complete? ? solids.sum(&) : Float::NAN
+
+      # For each part its Body (nil if there is none), findings, and whether all of it is built that is to be.
       def build
         plan = outcome.plan
         stocks, shapes = plan.shape_program.call(outcome.values)
         plan.bound.stocks.zip(stocks).map do |stock, numbers|
           own = plan.bound.shapes.each_index.select { |index| plan.bound.shapes[index].part.equal?(stock.part) }
-          next [nil, []] if outcome.state(stock.part.name) == :suppressed
-
-          solid, findings = remembered(plan, stock, numbers, own.map { |index| [plan.bound.shapes[index], shapes[index]] })
-          [solid && body(solid, stock.part), findings]
+          part_built(stock, numbers, own.map { |index| [plan.bound.shapes[index], shapes[index]] })
         end
       end
 
-      def remembered(plan, stock, numbers, own)
-        states = own.each_with_index.to_h { |(shape, _), index| [shape.feature.name, state(stock.part, shape.feature, index)] }
+      def part_built(stock, numbers, own)
+        case outcome.state(stock.part.name)
+        when :suppressed then return [nil, [], true]
+        when :undefined then return [nil, [], false] unless outcome.value("#{stock.part.name}.built")
+        end
+        return [nil, @undefined.of_stock(stock, numbers), false] if @undefined.any?(stock, numbers)
+
+        states, undefined = states(stock.part, own)
+        solid, findings = remembered(stock, numbers, own, states)
+        body, unknown = solid && body(solid, stock.part)
+        [body, [*undefined, *findings, *unknown], !solid.nil? && undefined.empty? && states.none? { |_, state| state == :undefined }]
+      end
+
+      def remembered(stock, numbers, own, states)
         varied = own.any? { |_, given| given.varied? } ? outcome.values : nil
-        plan.memo.fetch([stock.part.name, numbers.raw, own.map { |_, given| given.raw }, states.values, varied]) do
-          builder = SolidBuilder.new(stock, numbers, own.map(&:first), own.map(&:last)) { |name| states.fetch(name) }
+        outcome.plan.memo.fetch([stock.part.name, numbers.raw, own.map { |_, given| given.raw }, states.values, varied]) do
+          builder = SolidBuilder.new(stock, numbers, own, @undefined) { |name| states.fetch(name) }
           [builder.solid, builder.findings.freeze]
         end
+      end
+
+      # The state of each feature, :undefined also where a dimension is, and the findings of those.
+      def states(part, own)
+        findings = []
+        states = own.each_with_index.to_h do |(shape, given), index|
+          state = state(part, shape.feature, index)
+          if state != :suppressed && @undefined.any?(shape, given)
+            findings.concat(@undefined.of_shape(shape, given))
+            state = :undefined
+          end
+          [shape.feature.name, state]
+        end
+        [states, findings]
       end
 
       def state(part, feature, index)
@@ -114,9 +148,19 @@ module VastLattice
         later ? :suppressed : outcome.state(feature.name)
       end
 
+      # The Body and, where its material is not known, a Finding.
       def body(solid, part)
-        Body.new(solid, outcome.plan.family.material(outcome.value("#{part.name}.material")), outcome.value("#{part.name}.colour"),
-                 outcome.state(part.name) == :shown)
+        name = outcome.value("#{part.name}.material")
+        material = outcome.plan.family.material(name)
+        shown = outcome.value("#{part.name}.shown") != false
+        [Body.new(solid, material || UNKNOWN, outcome.value("#{part.name}.colour"), shown),
+         (unknown_material(part, name) unless material || name.nil?)]
+      end
+
+      def unknown_material(part, name)
+        Finding.new(code: :unknown_material, level: :error, message: "There is no material \"#{name}\", so #{part.title} has no mass.",
+                    place: Place.at('parts', part.name, 'material'),
+                    remedy: Nearest.remedy(name, outcome.plan.family.material_names, kind: 'material'))
       end
     end
   end

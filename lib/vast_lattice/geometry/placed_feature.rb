@@ -23,6 +23,9 @@ module VastLattice
         freeze
       end
 
+      # Whether a feature in that state is made; of an undefined one nobody knows.
+      def self.built?(state) = %i[shown hidden].include?(state)
+
       # The same with only the pieces that the block picks.
       def with_pieces(&)
         PlacedFeature.new(feature: feature, kind: kind, state: state, numbers: numbers, step: step, seat: seat, loops: loops,
@@ -31,7 +34,7 @@ module VastLattice
       end
 
       def name = feature.name
-      def built? = state != :suppressed
+      def built? = PlacedFeature.built?(state)
       def shown? = state == :shown
       def wall = seat&.wall
 

@@ -13,7 +13,7 @@ module VastLattice
 
       def findings
         placed = @solid.built.select { |feature| feature.loops.any? }
-        placed.filter_map { |feature| edges(feature) } + idle + overlaps(placed) + (@least ? walls(placed) + floors(placed) : [])
+        placed.filter_map { |feature| edges(feature) } + empty + idle + overlaps(placed) + (@least ? walls(placed) + floors(placed) : [])
       end
 
       private
@@ -32,6 +32,17 @@ module VastLattice
           finding(:through_edge, feature,
                   "#{title}: #{count} of #{feature.relations.size} run through the edge of the part#{past(feature)}.",
                   'Move it inwards, make it smaller, or suppress it here.')
+        end
+      end
+
+      # Patterns without an instance.
+      def empty
+        none = @solid.built.select do |feature|
+          feature.feature.pattern && feature.kind.role != :reshape && feature.loops.empty? && !feature.problem
+        end
+        none.map do |feature|
+          finding(:touches_nothing, feature, "The pattern of #{feature.feature.title} has no instance.",
+                  'Check its count, its margins and what it leaves out, or suppress it.')
         end
       end
 

@@ -7,12 +7,13 @@ module VastLattice
     class SolidBuilder
       attr_reader :findings
 
-      # +stock+ and +shapes+ are Bound; +numbers+ and +shape_numbers+ belong to them. The block gives the state of
-      # a feature.
-      def initialize(stock, numbers, shapes, shape_numbers, &state)
+      # +stock+ is Bound, and +numbers+ belong to it; +shapes+ are pairs of Bound::Shape and its numbers; +undefined+ is an
+      # UndefinedDimensions. The block gives the state of a feature.
+      def initialize(stock, numbers, shapes, undefined, &state)
         @stock = stock
         @numbers = numbers
-        @shapes = shapes.zip(shape_numbers)
+        @shapes = shapes
+        @undefined = undefined
         @state = state
         @findings = []
       end
@@ -40,6 +41,15 @@ module VastLattice
       def report(code, level, message, path, remedy)
         @findings << Finding.new(code: code, level: level, message: message, place: Place.at(*path), remedy: remedy)
         nil
+      end
+
+      # Whether the dimensions of one instance of a feature are undefined, which is reported.
+      def undefined_instance?(feature, numbers, index)
+        shape = @shapes.find { |bound, _| bound.feature.equal?(feature) }.first
+        return false unless @undefined.any?(shape, numbers)
+
+        @findings.concat(@undefined.of_shape(shape, numbers, index))
+        true
       end
 
       # Whether all dimensions are possible; those that are not are reported.
@@ -75,7 +85,7 @@ module VastLattice
       # Whether a feature changes the draft, now that all its dimensions are possible.
       def reshapes?(entry)
         feature, kind = entry.values_at(:feature, :kind)
-        kind.role == :reshape && entry[:state] != :suppressed &&
+        kind.role == :reshape && PlacedFeature.built?(entry[:state]) &&
           possible?(kind.measures, entry[:numbers].measures, path(feature), feature.title)
       end
 

@@ -43,7 +43,7 @@ module VastLattice
 
       def by_rule(target, decision)
         rule, branch, consequence = applied(target, decision)
-        return by_rule_table(target, decision) unless rule
+        return by_rule_table(target, decision) || by_open_rule(decision) unless rule
 
         condition = rule.conditions[branch]
         used = condition ? uses(condition, consequence.value) : uses(*rule.conditions, consequence.value)
@@ -52,9 +52,17 @@ module VastLattice
           uses: used, place: Place.at('rules', rule.rule.name) }
       end
 
+      # A rule of which it is undefined whether it applies.
+      def by_open_rule(decision)
+        rule = @bound.rules.find { |bound| bound.rule.name == decision.name }
+        used = uses(*rule.conditions)
+        { sentence: with_numbers("Rule \"#{decision.name}\" would decide it, but its condition is undefined", used),
+          text: rule.rule.branches.map(&:condition).join('; '), uses: used, place: Place.at('rules', decision.name) }
+      end
+
       # The rows that hit, with their tests.
       def by_rule_table(target, decision)
-        bound = @bound.rule_tables.find { |table| table.table.name == decision.name }
+        bound = @bound.rule_tables.find { |table| table.table.name == decision.name } or return
         used = uses(*bound.rows.flatten)
         { sentence: with_numbers("Rule table \"#{decision.name}\" makes it #{text(target)} by #{hits(bound)}, #{bound.table.policy}", used),
           text: bound.table.inputs.join('; '), uses: used, place: Place.at('rule_tables', decision.name) }
@@ -67,9 +75,7 @@ module VastLattice
 
       # Whether a condition holds in this outcome.
       def holds?(condition)
-        names = condition.variables.map { |variable| "v#{variable.index} = v[#{variable.index}]" }
-        body = [*names, Formula::Emitter.settled(condition)].join('; ')
-        Formula.compile("lambda { |lists| lambda { |v| #{body} } }", 'because').call(@plan.lists).call(@outcome.values)
+        Formula::Evaluator.new(@plan.lists) { |variable| @outcome.values[variable.index] }.settled(condition)
       end
 
       def applied(target, decision)
@@ -112,7 +118,7 @@ module VastLattice
       def by_condition(target, used)
         field = target.kind == :built ? :built_when : :shown_when
         condition = target.subject.public_send(field)
-        holds = @outcome.values[target.index] ? 'holds' : 'does not hold'
+        holds = { true => 'holds', false => 'does not hold', nil => 'is undefined' }.fetch(@outcome.values[target.index])
         { sentence: with_numbers("Its own condition #{condition} #{holds}", used), text: condition, uses: used,
           place: Place.at(*target.place.path, field) }
       end
@@ -134,14 +140,24 @@ module VastLattice
           place: Place.at(*target.place.path, 'applies_when') }
       end
 
+      def by_unsettled(target, _decision)
+        used = uses(@bound.items[target.index].applies)
+        condition = target.subject.applies_when
+        { sentence: with_numbers("Whether it applies is undefined: #{condition}", used), text: condition, uses: used,
+          place: Place.at(*target.place.path, 'applies_when') }
+      end
+
       def by_inherited(target, decision)
         parent = @outcome.target("#{decision.name}.built")
         on = parent.subject.is_a?(Family::Part) ? 'It belongs to' : 'It sits on'
-        { sentence: "#{on} #{parent.subject.title}, which is suppressed.", uses: { parent.name => text(parent) },
+        { sentence: "#{on} #{parent.subject.title}, which is #{@outcome.state(parent.subject.name)}.",
+          uses: { parent.name => text(parent) },
           place: Place.at(*target.place.path, *('on' if on == 'It sits on')) }
       end
 
       def by_none(target, _decision)
+        return { sentence: 'No row is picked.', place: target.place } if target.kind == :row
+
         { sentence: 'Nothing decides it, and it has no default.', place: target.place }
       end
 

@@ -28,6 +28,7 @@ module VastLattice
         when :none then 'nobody'
         when :inherited then "suppressed with #{name}"
         when :idle then 'does not apply'
+        when :unsettled then 'perhaps does not apply'
         else [word, name].compact.join(' ')
         end
       end

@@ -11,11 +11,36 @@ module VastLattice
 
       # Finding values, worst first, in an order that does not depend on the order of writing.
       def findings(raw)
-        found = raw.uniq.map { |code, *details| send(code, *details) } + unused_answers + alternatives + faults
-        found.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
+        found = raw.uniq.map { |code, *details| UNDEFINED.include?(code) ? undefined.public_send(code, *details) : send(code, *details) }
+        found += missing_rows(raw) + undefined.labels + unused_answers + alternatives + faults
+        found.compact.uniq.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
       end
 
+      UNDEFINED = %i[undefined undefined_rule undefined_table undefined_limit undefined_line].freeze
+      private_constant :UNDEFINED
+
       private
+
+      def undefined = @undefined ||= UndefinedReader.new(@outcome)
+
+      # Tables of which no row is picked although values wait for one: one finding each.
+      def missing_rows(raw)
+        waiting = raw.filter_map { |code, index| target(index) if code == :undefined && Decision.of(@outcome, target(index)).kind == :none }
+        waiting.group_by { |found| unpicked_table(found) }.filter_map { |table, targets| missing_row(table, targets.map(&:name)) if table }
+      end
+
+      # The Family::Table that would decide a target, if it has rows and none of them is picked.
+      def unpicked_table(found)
+        number = @plan.bound.column(found)&.table
+        table = number && @plan.bound.tables[number].table
+        table if table&.rows&.any? && @outcome.pick.rows[number].nil?
+      end
+
+      def missing_row(table, names)
+        listed = "#{names.first(6).join(', ')}#{', …' if names.size > 6} #{names.size == 1 ? 'has' : 'have'}"
+        Finding.new(code: :no_row, level: :error, place: Place.at('tables', table.name), remedy: 'Pick a row, or answer them.',
+                    message: "No row of table #{table.name} is picked, so #{listed} no value.")
+      end
 
       # Cells of the picked rows that cannot be read.
       def faults
@@ -29,41 +54,52 @@ module VastLattice
         Finding.new(code: code, level: :error, message: message, remedy: remedy, place: target.place)
       end
 
-      def no_value(index)
-        found = target(index)
-        decision = Decision.of(@outcome, found)
-        reason = decision.kind == :none ? 'nothing decides it' : "its #{decision.word} gives none (a division by zero, perhaps)"
-        error(:no_value, found, "#{found.name} has no value: #{reason}.", 'Give it a default, or mend its formula.')
-      end
-
       def not_whole(index)
         found = target(index)
         error(:not_whole, found, "#{said(found)}, but a count is a whole number.", 'Use floor, ceiling or round_to.')
       end
 
-      def below_least(index, least)
+      def below_least(index, least, nearest, who)
         found = target(index)
-        error(:below_least, found, "#{said(found)}, below the least allowed, #{found.text(least)}.",
-              "The nearest allowed value is #{found.text(least)}.")
+        error(:below_least, found, "#{said(found)}, below the least allowed, #{found.text(least)}#{by(who)}.", nearest(found, nearest))
       end
 
-      def above_most(index, most)
+      def above_most(index, most, nearest, who)
         found = target(index)
-        error(:above_most, found, "#{said(found)}, above the most allowed, #{found.text(most)}.",
-              "The nearest allowed value is #{found.text(most)}.")
+        error(:above_most, found, "#{said(found)}, above the most allowed, #{found.text(most)}#{by(who)}.", nearest(found, nearest))
       end
 
-      def off_step(index, start, step)
+      def off_step(index, start, step, nearest)
         found = target(index)
-        nearest = (((@outcome.values[index] - start) / step).round * step) + start
         error(:off_step, found, "#{said(found)}, which is not in steps of #{found.text(step)} from #{found.text(start)}.",
-              "The nearest allowed value is #{found.text(nearest)}.")
+              nearest(found, nearest))
+      end
+
+      def nearest(found, value) = value && "The nearest allowed value is #{found.text(value)}."
+
+      # Who narrowed a limit, unless it is the parameter's own.
+      def by(who)
+        kind, number = who
+        case kind
+        when :rule then " by rule \"#{@plan.family.rule_name(number.first)}\""
+        when :table then " by table #{@plan.family.tables[number].name}"
+        end
+      end
+
+      def nothing_left(index, least, most, step, by)
+        found = target(index)
+        steps = step && least <= most ? ", in steps of #{found.text(step)}" : ''
+        error(:nothing_left, found, "No value of #{found.name} is allowed: from #{found.text(least)}#{by(by[0])} to " \
+                                    "#{found.text(most)}#{by(by[1])}#{steps} there is none.", 'Widen a limit.')
+      end
+
+      def impossible_step(index, step)
+        found = target(index)
+        error(:impossible_step, found, "The step of #{found.name} is #{found.text(step)}; it must be above zero.", 'Change it.')
       end
 
       def not_offered(index, choices)
         found = target(index)
-        return if found.type.number? && !@outcome.values[index].finite?
-
         offered = choices.map { |choice| found.text(choice) }
         message = "#{said(found)}, which is not offered#{' in this combination' if offered.any?}."
         remedy = offered.empty? ? 'The rules leave no choice: mend them.' : "Choose #{offered.join(' or ')}."
@@ -97,8 +133,9 @@ module VastLattice
       # Groups of which too many or too few are built.
       def alternatives
         @plan.family.alternatives.filter_map do |group|
-          built = group.features.reject { |feature| @outcome.state(feature) == :suppressed }
-          next if group.allows?(built.size)
+          states = group.features.map { |feature| @outcome.state(feature) }
+          built = group.features.zip(states).reject { |_, state| state == :suppressed }.map(&:first)
+          next if group.allows?(built.size) || states.include?(:undefined)
 
           wanted = group.none ? 'At most one' : 'Exactly one'
           found = built.empty? ? 'none is' : "built: #{built.join(', ')}"

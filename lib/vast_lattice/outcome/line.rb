@@ -2,11 +2,21 @@
 
 module VastLattice
   class Outcome
-    # A price or an operation that a rule adds. +amount+ is in whole units of the currency +unit+.
-    class Line < Value.with(:list, :text, :rule, amount: nil, unit: nil)
-      def to_s = amount ? "#{text}: #{format('%.2f', amount)} #{unit}" : text
+    # A price or an operation that a rule adds. +amount+ is in whole units of the currency +unit+; nil for an operation,
+    # and where it is +undefined+.
+    class Line < Value.with(:list, :text, :rule, amount: nil, unit: nil, undefined: false)
+      # An amount rounded to the cent, half a cent up, nil where it is undefined.
+      def self.cents(amount) = amount.finite? ? amount.round(9).rationalize(Rational(1, 10**10)).round(2, half: :up).to_f : nil
 
-      def to_tree = { 'list' => list, 'text' => text, 'rule' => rule, 'amount' => amount, 'unit' => unit }.compact
+      def to_s
+        return "#{text}: undefined" if undefined
+
+        amount ? "#{text}: #{format('%.2f', amount)} #{unit}" : text
+      end
+
+      def to_tree
+        { 'list' => list, 'text' => text, 'rule' => rule, 'amount' => amount, 'unit' => unit, 'undefined' => undefined || nil }.compact
+      end
     end
   end
 end

@@ -10,10 +10,11 @@ module VastLattice
         @family = family
         @type_of = type_of
         @found = {}
+        @keyed = {}
       end
 
-      # The values of every list named so far, by index.
-      def values = @found.values.map(&:values)
+      # The values of every list named so far, by index: Formula::KeyLists.
+      def values = @found.values.map { |list| @keyed[list.name] ||= Formula::KeyList.new(list.values) }
 
       # Every "table.column".
       def names = @family.tables.flat_map { |table| table.columns.map { |column| "#{table.name}.#{column.target}" } }
@@ -52,9 +53,7 @@ module VastLattice
       end
 
       def nothing(type)
-        return Float::NAN if type.number?
-
-        type.boolean? ? false : ''
+        type.number? ? Float::NAN : nil
       end
     end
   end

@@ -2,14 +2,15 @@
 
 module VastLattice
   class Plan
-    # What an effect comes down to once it is checked. The program knows only these five.
+    # What an effect comes down to once it is checked. The program knows only these five. +place+ is where its formulas
+    # stand (of a limit, without the key least or most).
     module Consequence
       # Decides a target: +value+ is a Typed tree.
-      class Decision < Value.with(:target, :value)
+      class Decision < Value.with(:target, :value, place: nil)
       end
 
       # Narrows the limits of a target: +least+ and +most+ are Typed or nil.
-      class Limit < Value.with(:target, least: nil, most: nil)
+      class Limit < Value.with(:target, least: nil, most: nil, place: nil)
       end
 
       # Narrows the choices of a target: +values+ as the program holds them.
@@ -17,7 +18,7 @@ module VastLattice
       end
 
       # Adds a line to a list: +list+ price or operation; +amount+ is Typed money for a price.
-      class Line < Value.with(:list, :text, amount: nil)
+      class Line < Value.with(:list, :text, amount: nil, place: nil)
       end
 
       # Says something: +level+ :error or :warning.

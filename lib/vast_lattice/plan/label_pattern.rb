@@ -19,10 +19,13 @@ module VastLattice
       # Typed trees of its formulas.
       def formulas = pieces.grep(Formula::Typed)
 
-      # The label for a list of values of its formulas, in order. The block gives the unit of a number.
+      # The label for a list of values of its formulas, in order; nil where one is undefined. The block gives the unit of a
+      # number, which is written with every digit that it has: two numbers that differ never make one part number.
       def write(values, &block)
+        return if values.any? { |value| Formula::Runtime.undefined?(value) }
+
         given = values.each
-        pieces.map { |piece| piece.is_a?(Formula::Typed) ? written(piece, given.next, &block) : piece }.join
+        Formula::Runtime.limited(pieces.map { |piece| piece.is_a?(Formula::Typed) ? written(piece, given.next, &block) : piece }.join)
       end
 
       private
@@ -30,7 +33,7 @@ module VastLattice
       def written(typed, value)
         return value ? 'yes' : 'no' if typed.type.boolean?
 
-        typed.type.number? ? Units::Format.number(yield(typed).from_base(value)) : value
+        typed.type.number? ? Units::Format.exact(yield(typed).from_base(value)) : value
       end
     end
   end

@@ -8,11 +8,11 @@ module VastLattice
         @patterns = patterns
         @targets = targets
         formulas = patterns.flat_map(&:formulas).map { |typed| Formula::Emitter.settled(typed) }
-        names = targets.map { |target| "v#{target.index} = v[#{target.index}]" }.join('; ')
-        @lambda = Formula.compiled("lambda { |lists| lambda { |v| #{names}; [#{formulas.join(', ')}] } }", 'labels').call(lists)
+        names = patterns.flat_map(&:formulas).flat_map(&:variables).uniq.map { |name| "v#{name.index} = v[#{name.index}]; " }.join
+        @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{formulas.join(', ')}]"), 'labels').call(lists)
       end
 
-      # Label by name, for the values of an outcome.
+      # Label by name, for the values of an outcome; nil where a formula in it is undefined, or where it is too long.
       def write(values)
         found = @lambda.call(values)
         @patterns.to_h { |pattern| [pattern.name, pattern.write(found.shift(pattern.formulas.size)) { |typed| unit(typed) }] }

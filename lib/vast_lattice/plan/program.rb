@@ -7,21 +7,31 @@ module VastLattice
     #   call(overrides, rows, answers) -> [values, deciders, branches, limits, findings, lines]
     #
     # +overrides+ and +answers+ are lists by target (nil where there is none), +rows+ lists the picked
-    # row of each table (nil where none). +values+ and +deciders+ are lists by target; +branches+ the
-    # branch taken, by bound rule; +limits+ [least, most, choices] by target, nil where there are none;
-    # +findings+ short lists that Outcome turns into Finding values; +lines+ those of prices and operations.
+    # row of each table (nil where none). +values+ and +deciders+ are lists by target, undefined values NaN or nil;
+    # +branches+ the branch taken, by bound rule, nil where its conditions are undefined; +limits+ [least, most, choices]
+    # by target, nil where there are none; +findings+ short lists that Outcome turns into Finding values; +lines+ those of
+    # prices and operations.
     #
     # The source holds only numbers, generated variable names and strings quoted by String#dump.
     class Program
+      include ProgramChecks
+
+      # Longest source of a program, in characters; more is too much to compile.
+      LONGEST = 6_000_000
+
+      # The family says more than can be compiled.
+      class TooLarge < Error; end
+
       attr_reader :source
 
-      # +lists+ are the values of the Formula::ColumnLists that formulas use.
+      # +lists+ are the values of the Formula::ColumnLists that formulas use. Raises TooLarge.
       def initialize(bound, order, lists)
         @bound = bound
         @order = order
         @lists = lists
         @constants = []
         @source = compose
+        refuse_size
         @lambda = Formula.compiled("lambda { |constants, lists| #{@source} }", 'plan').call(@constants, lists)
       end
 
@@ -29,10 +39,18 @@ module VastLattice
 
       private
 
+      def refuse_size
+        return if @source.size <= LONGEST
+
+        raise TooLarge.new('The formulas, rules and tables of this family are too large to be compiled.',
+                           remedy: 'Look things up in tables instead of writing them into formulas.')
+      end
+
       def compose
         body = [*@order.steps.map { |step| step.is_a?(Bound::Rule) ? rule(step) : target(step) },
-                *@bound.targets.filter_map { |target| checks(target) }, *@bound.rules.flat_map { |rule| [notices(rule), lines(rule)] }]
+                *@bound.targets.filter_map { |target| checks(target) }, *@bound.rules.flat_map { |rule| [notices(rule), *lines(rule)] }]
         head = ['lambda { |o, t, a|', 'f = []', 'e = []', "l = Array.new(#{@bound.targets.size})"]
+        head << 'budget = Budget.new' if body.any? { |text| text.include?('budget') }
         constants = @constants.each_index.map { |index| "c#{index} = constants[#{index}]" }
         [*constants, *head, *body, result, '}'].join("\n")
       end
@@ -47,6 +65,10 @@ module VastLattice
       end
 
       def settled(typed) = Formula::Emitter.settled(typed)
+      def undefined(target) = Formula::Emitter.undefined(target.type)
+
+      # Source that asks whether a local variable is undefined.
+      def undefined?(target, name) = target.type.number? ? "!#{name}.finite?" : "#{name}.nil?"
 
       # Keeps an object for the lambda; returns its variable.
       def constant(object)
@@ -54,9 +76,17 @@ module VastLattice
         "c#{@constants.size - 1}"
       end
 
+      # The number of the branch; an undefined condition leaves it open whether its branch or a later one applies.
       def rule(rule)
-        tests = rule.conditions.each_with_index.map { |condition, index| "#{settled(condition)} ? #{index} : " }
-        "b#{rule.index} = #{tests.join}#{rule.conditions.size}"
+        tests = rule.conditions.each_with_index.map { |condition, index| asked(condition, index, 'nil') }
+        "b#{rule.index} = #{tests.join}#{rule.conditions.size}\nf << [:undefined_rule, #{rule.index}] if b#{rule.index}.nil?"
+      end
+
+      # Source of a choice by a condition: what it gives if that holds, and if it is undefined; what it gives otherwise
+      # follows after it.
+      def asked(condition, holds, undefined)
+        source = settled(condition)
+        %w[true false].include?(source) ? "#{source} ? #{holds} : " : "(k = #{source}) ? #{holds} : k.nil? ? #{undefined} : "
       end
 
       # What a person settled in the family itself.
@@ -79,54 +109,85 @@ module VastLattice
           "#{index.zero? ? 'if' : 'elsif'} #{test} then v#{n} = #{value}; d#{n} = #{decider}"
         end
         value, decider = last(target)
-        [*rule_values(target), *chain, "else v#{n} = #{value}; d#{n} = #{decider}", 'end', *with_parent(target)].join("\n")
+        [*rule_values(target), *chain, "else v#{n} = #{value}; d#{n} = #{decider}", 'end', *told_undefined(target),
+         *with_parent(target)].join("\n")
       end
 
-      # The name of the picked row; an empty text where none is.
+      # An undefined value is a finding, unless the parameter does not apply; one too large for a number is undefined.
+      def told_undefined(target)
+        n = target.index
+        return if target.state? && !may_be_undefined?(target)
+
+        lines = "f << [:undefined, #{n}] if d#{n} != #{code(:idle)}"
+        ["if #{undefined?(target, "v#{n}")}", *("v#{n} = Float::NAN" if target.type.number?), lines, 'end']
+      end
+
+      # States that nothing but plain words decide are always defined.
+      def may_be_undefined?(target)
+        @bound.items[target.index].formula || @bound.decisions(target).any? || @bound.rule_tables_for(target).any? ||
+          @bound.column(target)&.cells&.any? { |typed| typed && !typed.literal? }
+      end
+
+      # The name of the picked row; undefined where none is, which is told where the name is used.
       def row(target)
         table = @bound.tables.index { |bound| bound.table.name == target.subject.name }
         names = constant(target.type.choices)
-        "v#{target.index} = t[#{table}] ? #{names}[t[#{table}]] : ''; d#{target.index} = #{code(:answer)}"
+        "if t[#{table}] then v#{target.index} = #{names}[t[#{table}]]; d#{target.index} = #{code(:answer)} " \
+          "else v#{target.index} = nil; d#{target.index} = #{code(:none)} end"
       end
 
-      # What sits on a suppressed feature or in a suppressed part is suppressed, whoever built it.
+      # What sits on a suppressed feature or in a suppressed part is suppressed, whoever built it; where it is undefined
+      # whether that is built, so is this.
       def with_parent(target)
+        n = target.index
         @bound.parents(target).map do |parent|
-          "if v#{target.index} && !v#{parent.index} then v#{target.index} = false; d#{target.index} = #{code(:inherited, parent.index)} end"
+          inherited = "d#{n} = #{code(:inherited, parent.index)}"
+          "if v#{parent.index} == false then unless v#{n} == false then v#{n} = false; #{inherited} end " \
+            "elsif v#{parent.index}.nil? && v#{n} then v#{n} = nil; #{inherited}; f << [:undefined, #{n}] end"
         end
       end
 
-      # A parameter that does not apply has no value, whoever would decide it.
+      # A parameter that does not apply is undefined, whoever would decide it.
       def unless_it_applies(target)
         item = @bound.items[target.index]
-        item.applies ? [["!#{settled(item.applies)}", nothing(target, item), code(:idle)]] : []
+        return [] unless item.applies
+
+        [["(k = #{settled(item.applies)}).nil?", undefined(target), code(:unsettled)], ['!k', undefined(target), code(:idle)]]
       end
 
       def code(kind, index = 0) = Decider.code(kind, index)
 
-      # What the rules that apply say: the value into s, the decider code of the first by name into w. Rules
-      # that disagree are a finding that lists them all, and then none of them decides.
+      # What the rules that apply say: the value into s, the decider code of the first by name into w. A rule of which
+      # it is undefined what it says makes all of it undefined (u). Rules that disagree (m) are a finding that lists
+      # them all, and then none of them decides.
       def rule_values(target)
-        said = decisions(target).map { |rule, branch, decision| said_by_rule(rule, branch, decision) } +
-               @bound.rule_tables_for(target).sort_by { |table| table.table.name }.map { |table| said_by_table(table) }
-        return [] if said.empty?
+        decisions = decisions(target)
+        tables = @bound.rule_tables_for(target).sort_by { |table| table.table.name }
+        return [] if decisions.empty? && tables.empty?
 
-        ['s = w = nil', 'm = false', *said.map { |index, computed| said_value(index, computed) },
-         *(disagreement(target, said) if said.size > 1)]
+        said = decisions.map { |rule, branch, decision| ["b#{rule.index} == #{branch}", settled(decision.value), rule.index] } +
+               tables.map { |table| ["!y#{table.index}.nil?", "y#{table.index}", table.index] }
+        unknown = decisions.map { |rule, _, _| ["b#{rule.index}.nil?", rule.index] }.uniq +
+                  tables.map { |table| ["y#{table.index}.equal?(#{unknown_hit})", table.index] }
+        ['s = w = nil', 'u = m = false', *tables.map { |table| table_value(table) },
+         *unknown.map { |test, index| "if !u && #{test} then #{unsettled(target, index)} end" },
+         *said.map { |test, value, index| said_value(target, test, value, index) }, *(disagreement(target, said) if said.size > 1)]
       end
 
-      # [index of a rule, source of its value: nil where it says nothing].
-      def said_by_rule(rule, branch, decision)
-        [rule.index, "(b#{rule.index} == #{branch} ? #{settled(decision.value)} : nil)"]
-      end
+      def unknown_hit = constant(HitPolicy::UNDEFINED)
+      def unsettled(target, index) = "s = #{undefined(target)}; w = #{code(:rule, index)}; u = true"
 
-      # The same of a rule table. Rows that contradict the hit policy are a finding.
-      def said_by_table(table)
-        hits = table.rows.each_with_index.map { |(test, value), row| "(#{settled(test)} ? [#{row}, #{settled(value)}] : nil)" }
-        policy = constant(HitPolicy.method(table.policy))
-        clash = "f << [:hit_clash, #{table.index}, #{table.target.index}, h]"
-        call = "#{policy}.call(h = [#{hits.join(', ')}].compact, #{constant(table.order)})"
-        [table.index, "((x = #{call}).equal?(#{constant(HitPolicy::CLASH)}) ? (#{clash}; nil) : x)"]
+      # What a rule table says into y: nil where it says nothing. Rows that contradict the hit policy are a finding.
+      def table_value(table)
+        y = "y#{table.index}"
+        hits = table.rows.each_with_index.map do |(test, value), row|
+          "(#{asked(test, "[#{row}, #{settled(value)}]", constant([row, HitPolicy::UNDEFINED]))}nil)"
+        end
+        decide, policy, order = [HitPolicy.method(:decide), table.policy, table.order].map { |object| constant(object) }
+        call = "#{decide}.call(#{policy}, h = [#{hits.join(', ')}].compact, #{order})"
+        "#{y} = #{call}\n" \
+          "if #{y}.equal?(#{constant(HitPolicy::CLASH)}) then #{y} = nil; f << [:hit_clash, #{table.index}, #{table.target.index}, h] " \
+          "elsif #{y}.equal?(#{unknown_hit}) then f << [:undefined_table, #{table.index}] end"
       end
 
       # Sorted by name, so that the order of writing does not matter.
@@ -134,18 +195,19 @@ module VastLattice
         @bound.decisions(target).sort_by { |rule, branch, _| [rule.rule.name, branch] }
       end
 
-      def said_value(index, computed)
-        "unless (x = #{computed}).nil? then if s.nil? then s = x; w = #{code(:rule, index)} elsif s != x then m = true end; end"
+      def said_value(target, test, value, index)
+        "if !u && #{test} then x = #{value}; if #{undefined?(target, 'x')} then #{unsettled(target, index)} " \
+          "elsif w.nil? then s = x; w = #{code(:rule, index)} elsif s != x then m = true end; end"
       end
 
       def disagreement(target, said)
-        list = said.map { |index, computed| "q << [#{index}, x] unless (x = #{computed}).nil?" }
-        ['if m then q = []', *list, "f << [:disagree, #{target.index}, q]", 's = nil', 'end']
+        list = said.map { |test, value, index| "q << [#{index}, #{value}] if #{test}" }
+        ['if m && !u then q = []', *list, "f << [:disagree, #{target.index}, q]", 's = w = nil', 'end']
       end
 
       def by_rules(target)
         ruled = @bound.decisions(target).any? || @bound.rule_tables_for(target).any?
-        ruled ? [['!s.nil?', 's', 'w']] : []
+        ruled ? [%w[w s w]] : []
       end
 
       # An answer goes before what an open column suggests.
@@ -153,20 +215,22 @@ module VastLattice
         column = @bound.column(target)
         return [] unless column && column.open? == open
 
-        [["!(x = #{cell(column)}).nil?", 'x', code(:table, column.table)]]
+        cells(column).map { |test, value| [test, value, code(:table, column.table)] }
       end
 
-      # Constant cells come from a list by row. A cell with a formula holds its number as a Symbol-free
-      # marker: lists of formula numbers by row, only where a column has formulas.
-      def cell(column)
+      # Plain cells come from a list by row; cells with formulas from a list of the numbers of these.
+      def cells(column)
         row = "t[#{column.table}]"
-        values = constant(column.values(@lists))
-        plain = "(#{row} && #{values}[#{row}])"
-        return plain if column.formulas.empty?
+        values = column.values(@lists)
+        plain = ["!(x = (#{row} && #{constant(values)}[#{row}])).nil?", 'x']
+        formulas = column.formulas + column.cells.zip(values).filter_map { |typed, value| typed if value.nil? && typed&.constant? }
+        return [plain] if formulas.empty?
 
-        numbers = constant(column.cells.map { |typed| typed && column.formulas.index { |formula| formula.equal?(typed) } })
-        cases = column.formulas.each_with_index.map { |formula, index| "when #{index} then #{settled(formula)}" }
-        "(case #{row} && #{numbers}[#{row}] #{cases.join(' ')} else #{plain} end)"
+        places = {}.compare_by_identity
+        formulas.each_with_index { |formula, number| places[formula] = number }
+        numbers = constant(column.cells.map { |typed| places[typed] })
+        cases = formulas.each_with_index.map { |formula, index| "when #{index} then #{settled(formula)}" }
+        [["(x = #{row} && #{numbers}[#{row}])", "(case x #{cases.join(' ')} end)"], plain]
       end
 
       def by_answer(target)
@@ -182,97 +246,7 @@ module VastLattice
         return [settled(item.default), code(:default)] if item.default
         return ['true', code(:default)] if target.state?
 
-        [nothing(target, item), code(:none)]
-      end
-
-      def nothing(target, item)
-        return 'Float::NAN' if target.type.number?
-        return 'false' if target.type.boolean?
-
-        (item.choices&.first || '').dump
-      end
-
-      # Limits, steps and choices, checked when every value is known.
-      def checks(target)
-        item = @bound.items[target.index]
-        return row_checks(target, item) if target.kind == :row
-        return unless target.value?
-
-        lines = []
-        lines.concat(number_checks(target, item)) if target.type.number?
-        lines.concat(choice_checks(target, item)) if item.choices
-        lines = ["if d#{target.index} != #{code(:idle)}", *lines, 'end'] if item.applies && lines.any?
-        lines.join("\n") unless lines.empty?
-      end
-
-      def number_checks(target, item)
-        n = target.index
-        lines = ["f << [:no_value, #{n}] unless v#{n}.finite?"]
-        lines << "f << [:not_whole, #{n}] if v#{n}.finite? && v#{n} != v#{n}.round" if target.subject.kind == 'count'
-        limits = @bound.consequences(Consequence::Limit, target)
-        column = @bound.column(target)
-        return lines unless item.least || item.most || item.step || limits.any? || column&.limits&.any?
-
-        lines + limit_lines(n, item, limits, column)
-      end
-
-      def limit_lines(index, item, limits, column)
-        ["lo = #{item.least ? settled(item.least) : 'nil'}; hi = #{item.most ? settled(item.most) : 'nil'}",
-         "st = #{item.step ? settled(item.step) : 'nil'}",
-         *limits.flat_map { |rule, branch, limit| narrowing(rule, branch, limit) }, *(open_limits(column) if column),
-         "l[#{index}] = [lo, hi, st, nil]",
-         "f << [:below_least, #{index}, lo] if lo && v#{index} < lo",
-         "f << [:above_most, #{index}, hi] if hi && v#{index} > hi",
-         "f << [:off_step, #{index}, lo || 0.0, st] if st && st > 0 && v#{index}.finite? && " \
-         "(((v#{index} - (lo || 0.0)) / st).round(6) % 1) != 0"]
-      end
-
-      # A rule only ever narrows.
-      def narrowing(rule, branch, limit) = narrowed("if b#{rule.index} == #{branch}", limit.least, limit.most)
-
-      # So does an open column, as soon as a row of its table is picked.
-      def open_limits(column)
-        least, most, step = column.limits.values_at(:least, :most, :step)
-        test = "if t[#{column.table}]"
-        [*narrowed(test, least, most), *("#{test} then st = #{settled(step)}; end" if step)]
-      end
-
-      def narrowed(test, least, most)
-        [least && "#{test} then x = #{settled(least)}; lo = x if lo.nil? || x > lo; end",
-         most && "#{test} then x = #{settled(most)}; hi = x if hi.nil? || x < hi; end"].compact
-      end
-
-      # Rows that rules leave; checked only where a row is picked and a rule narrows them.
-      def row_checks(target, item)
-        return if @bound.consequences(Consequence::Offer, target).empty?
-
-        ["if v#{target.index} != ''", *choice_checks(target, item), 'end'].join("\n")
-      end
-
-      def choice_checks(target, item)
-        n = target.index
-        all = constant(item.choices)
-        offers = @bound.consequences(Consequence::Offer, target).map do |rule, branch, offer|
-          "ch &= #{constant(offer.values)} if b#{rule.index} == #{branch}"
-        end
-        ["ch = #{all}", *offers, "(l[#{n}] ||= [nil, nil, nil, nil])[3] = ch",
-         "f << [:not_offered, #{n}, ch] unless ch.include?(v#{n})"]
-      end
-
-      # Prices and operations.
-      def lines(rule)
-        rule.placed.select { |_, item| item.is_a?(Consequence::Line) }.map do |branch, line|
-          amount = line.amount ? settled(line.amount) : 'nil'
-          "e << [#{rule.index}, :#{line.list}, #{line.text.dump}, #{amount}, #{constant(line.amount&.type)}] if b#{rule.index} == #{branch}"
-        end
-      end
-
-      def notices(rule)
-        rule.consequences.each_with_index.flat_map do |list, branch|
-          list.grep(Consequence::Notice).map do |notice|
-            "f << [:notice, #{rule.index}, :#{notice.level}, #{notice.text.dump}] if b#{rule.index} == #{branch}"
-          end
-        end.join("\n")
+        [undefined(target), code(:none)]
       end
     end
   end

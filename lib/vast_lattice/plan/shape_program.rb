@@ -3,7 +3,7 @@
 module VastLattice
   class Plan
     # The dimensions of stocks and features as one lambda over the values of an outcome. Numbers are Floats in
-    # base units, choices and texts Strings; nil where an optional entry is blank.
+    # base units, choices and texts Strings; nil where an optional entry is blank, NaN or nil where one is undefined.
     class ShapeProgram
       # Dimensions of one stock or feature. +measures+ and +pattern+ by name; +place+, of a stock, is that of its
       # part by name; +skip+ tells to leave the instance out.
@@ -34,10 +34,10 @@ module VastLattice
       def initialize(bound, lists)
         @bound = bound
         @index = bound.targets.size
-        stocks = bound.stocks.map { |stock| list([*stock.measures.values, *stock.place.values, stock.least_wall]) }
-        shapes = bound.shapes.map { |shape| "lambda { |v#{@index}| #{list([*shape.measures.values, *extras(shape)])} }" }
-        source = "lambda { |v| #{names}; [[#{stocks.join(', ')}], [#{shapes.join(', ')}]] }"
-        @lambda = Formula.compiled("lambda { |lists| #{source} }", 'shape').call(lists)
+        stocks = bound.stocks.map { |stock| list(stock) }
+        shapes = bound.shapes.map { |shape| "lambda { |v#{@index}| #{list(shape)} }" }
+        @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[[#{stocks.join(', ')}], [#{shapes.join(', ')}]]"),
+                                   'shape').call(lists)
         @varied = bound.shapes.map { |shape| shape.trees.any? { |tree| tree.variables.any? { |variable| variable.index == @index } } }
       end
 
@@ -50,9 +50,13 @@ module VastLattice
 
       private
 
-      def extras(shape) = [shape.horizontal, shape.vertical, *shape.pattern.values, shape.skip]
-      def list(typed) = "[#{typed.map { |tree| tree ? Formula::Emitter.settled(tree) : 'nil' }.join(', ')}]"
-      def names = @bound.targets.map { |target| "v#{target.index} = v[#{target.index}]" }.join('; ')
+      def list(bound) = "[#{bound.written.map { |tree, *| tree ? Formula::Emitter.settled(tree) : 'nil' }.join(', ')}]"
+
+      # Local variables for the names that are used.
+      def names
+        used = (@bound.stocks + @bound.shapes).flat_map(&:trees).flat_map(&:variables).map(&:index).uniq - [@index]
+        used.map { |index| "v#{index} = v[#{index}]; " }.join
+      end
 
       def stock_numbers(stock, numbers)
         measures = stock.measures.keys.zip(numbers).to_h

@@ -16,8 +16,9 @@ module VastLattice
       # Whether it is chosen from a list that rules may narrow.
       def chosen? = kind == :row || (value? && subject.kind == 'choice')
 
-      # A value of this target as text for people.
+      # A value of this target as text for people; "undefined" where it has none.
       def text(value)
+        return 'undefined' if Formula::Runtime.undefined?(value)
         return STATE_WORDS[kind][value ? 0 : 1] if state?
         return value ? 'yes' : 'no' if type.boolean?
 

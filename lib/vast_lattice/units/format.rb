@@ -2,14 +2,19 @@
 
 module VastLattice
   module Units
-    # Turns base amounts into texts for people: never more digits than matter, always with the unit.
-    # The texts are valid in formulas again.
+    # Turns base amounts into texts for people: with the digits that they have, never more than matter, always with the
+    # unit. The texts are valid in formulas again.
     module Format
+      # Digits that matter of a number that goes on and on; decimals up to which a number is shown as it is.
       SIGNIFICANT = 6
+      DECIMALS = 4
+      # Digits that a Float keeps for sure, and decimals of a plain amount (design rule 8).
+      SURE = 15
+      MOST_DECIMALS = 9
 
-      # "2000 mm" for a base amount and its Unit. Not a number gives "no value".
+      # "2000 mm" for a base amount and its Unit. Not a number gives "undefined".
       def self.quantity(amount, unit)
-        return 'no value' unless amount.finite?
+        return 'undefined' unless amount.finite?
 
         [number(unit.from_base(amount)), unit.symbol].reject(&:empty?).join(' ')
       end
@@ -17,16 +22,35 @@ module VastLattice
       # Text of a length in mm.
       def self.millimetres(amount) = quantity(amount.round(6), Units['mm'])
 
-      # At most six significant digits, no trailing zeros, whole numbers whole.
+      # With all the digits it has, where these are few (12345.67); else with those that matter (4.23333).
       def self.number(amount)
-        return 'no value' unless amount.finite?
-        return amount.round.to_s if amount.abs >= 10**SIGNIFICANT || amount.zero?
+        return 'undefined' unless amount.finite?
 
-        places = [SIGNIFICANT - 1 - Math.log10(amount.abs).floor, 0].max
-        text = format("%.#{places}f", amount)
+        text = exact(amount)
+        digits = text.delete('-').delete_prefix('0.').delete('.').sub(/\A0+/, '').size
+        decimals = text[/\.(\d+)\z/, 1].to_s.size
+        return text if decimals <= DECIMALS || digits <= SIGNIFICANT
+
+        written(amount, [SIGNIFICANT - 1 - magnitude(amount), DECIMALS - 1].max)
+      end
+
+      # With every digit that tells it from another: two numbers that differ after rounding have different texts.
+      def self.exact(amount)
+        return '0' if amount.zero?
+
+        written(amount, [SURE - 1 - magnitude(amount), magnitude(amount) < -3 ? SURE : MOST_DECIMALS].min)
+      end
+
+      def self.magnitude(amount) = Math.log10(amount.abs).floor
+      private_class_method :magnitude
+
+      # So many places, without needless zeros.
+      def self.written(amount, places)
+        text = format("%.#{[places, 0].max}f", amount)
         text = text.sub(/\.?0+\z/, '') if text.include?('.')
         text == '-0' ? '0' : text
       end
+      private_class_method :written
     end
   end
 end

@@ -21,7 +21,7 @@ module VastLattice
           limits = effect.arguments.to_h do |key, text|
             [key.to_sym, reader.entry(text, target, Place.at(*place.path, key))]
           end
-          [Consequence::Limit.new(target: target, **limits)]
+          [Consequence::Limit.new(target: target, place: place, **limits)]
         end
       end
     end

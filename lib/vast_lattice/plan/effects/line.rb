@@ -24,7 +24,7 @@ module VastLattice
 
           at = Place.at(*place.path, 'amount')
           amount = reader.free(effect.arguments['amount'].to_s, at) or return []
-          return [Consequence::Line.new(list: name, text: effect.target, amount: amount)] if money?(amount.type)
+          return [Consequence::Line.new(list: name, text: effect.target, amount: amount, place: at)] if money?(amount.type)
 
           reader.error(:dimension, "The price is #{amount.type}, but money is expected.", at, 'Write an amount such as 4.50 EUR.')
           []

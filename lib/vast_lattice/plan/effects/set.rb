@@ -14,7 +14,7 @@ module VastLattice
         def self.consequences(effect, reader, place)
           target = reader.target(effect.target, place, among: reader.symbols.settable_names) or return []
           value = reader.entry(effect.arguments['to'], target, Place.at(*place.path, 'to')) or return []
-          [Consequence::Decision.new(target: target, value: value)]
+          [Consequence::Decision.new(target: target, value: value, place: Place.at(*place.path, 'to'))]
         end
       end
     end

@@ -1,0 +1,134 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Formula
+    # Computes a typed tree without compiling it: the same values as the Emitter's source, many times slower. For
+    # constants, which are computed once, and to look for where something undefined arose.
+    class Evaluator
+      ORDERS = { '<' => :<, '<=' => :<=, '>' => :>, '>=' => :>= }.freeze
+
+      # +lists+ are those of the plan; the block gives the value of a Variable.
+      def initialize(lists = [], &names)
+        @lists = lists
+        @names = names
+        @budget = Budget.new
+        @item = nil
+      end
+
+      # The value of the tree; numbers are rounded to the decimals of their dimension.
+      def settled(typed)
+        value = raw(typed)
+        typed.type.number? && typed.kind != :name ? Runtime.rounded(value, typed.type.dimension.decimals) : value
+      end
+
+      # Evaluates the block with an item of a filter in hand.
+      def with_item(item)
+        outer = @item
+        @item = item
+        yield
+      ensure
+        @item = outer
+      end
+
+      private
+
+      def undefined(type) = type.number? ? Float::NAN : nil
+
+      def raw(typed)
+        case typed.kind
+        when :number, :text, :boolean then typed.data
+        when :name then typed.data.index == Checker::ITEM ? @item : @names.call(typed.data)
+        when :column then @lists[typed.data.index]
+        else send(:"raw_#{typed.kind}", typed)
+        end
+      end
+
+      def raws(typed) = typed.parts.map { |part| raw(part) }
+      def settleds(typed) = typed.parts.map { |part| settled(part) }
+
+      def raw_plus(typed) = raws(typed).reduce(:+)
+      def raw_minus(typed) = raws(typed).reduce(:-)
+      def raw_times(typed) = raws(typed).reduce(:*)
+      def raw_negate(typed) = -raw(typed.parts.first)
+      def raw_power(typed) = Runtime.power(*raws(typed))
+      def raw_list(typed) = settleds(typed)
+      def raw_concat(typed) = Runtime.concat_of(*raws(typed))
+
+      def raw_divide(typed)
+        right = typed.parts.last
+        right.settled? ? Runtime.divide(*raws(typed)) : Runtime.divide_by(*raws(typed), right.type.dimension.decimals)
+      end
+
+      def raw_if(typed)
+        condition = raw(typed.parts.first)
+        if condition.nil?
+          undefined(typed.type)
+        else
+          raw(typed.parts[condition ? 1 : 2])
+        end
+      end
+
+      def raw_and(typed) = typed.parts.map { |part| raw(part) }.reduce { |left, right| both(left, right) }
+      def raw_or(typed) = typed.parts.map { |part| raw(part) }.reduce { |left, right| either(left, right) }
+
+      def both(left, right)
+        return false if left == false || right == false
+
+        left.nil? || right.nil? ? nil : true
+      end
+
+      def either(left, right)
+        return true if left || right
+
+        left.nil? || right.nil? ? nil : false
+      end
+
+      def raw_compare(typed) = compared(typed.data, *settleds(typed))
+
+      def compared(sign, left, right)
+        return if Runtime.undefined?(left) || Runtime.undefined?(right)
+        return (left == right) == (sign == '=') unless ORDERS.key?(sign)
+
+        left.public_send(ORDERS[sign], right)
+      end
+
+      def raw_between(typed)
+        value, low, high = settleds(typed)
+        both(compared('>=', value, low), compared('<=', value, high))
+      end
+
+      def raw_in(typed)
+        value = settled(typed.parts.first)
+        typed.parts.drop(1).map { |test| membership(value, test) }.reduce { |one, other| either(one, other) }
+      end
+
+      def membership(value, test)
+        case test.kind
+        when :range
+          low, high = settleds(test)
+          both(compared(test.data[0] ? '>' : '>=', value, low), compared(test.data[1] ? '<' : '<=', value, high))
+        when :list then Runtime.list_contains_of(settleds(test), value)
+        else compared('=', value, settled(test))
+        end
+      end
+
+      def raw_filter(typed)
+        list, test = typed.parts
+        Runtime.filter_of(raw(list), @budget) { |item| with_item(item) { raw(test) } }
+      end
+
+      def raw_pick(typed)
+        list, number = typed.parts
+        Runtime.item_of(raw(list), settled(number), undefined(typed.type))
+      end
+
+      def raw_call(typed)
+        function = typed.data
+        given = function.exact ? settleds(typed) : raws(typed)
+        given = [given] if function.spread && !(typed.parts.size == 1 && typed.parts.first.type.list?)
+        given << undefined(typed.type) if function.polymorphic
+        Runtime.public_send(function.call, *given)
+      end
+    end
+  end
+end

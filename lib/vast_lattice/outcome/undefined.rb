@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Outcome
+    # Says of what is undefined where it arose: once, as an error, at the formula in which it did, with the numbers; what
+    # only follows from it is a note that names what it follows from.
+    class Undefined
+      REMEDY = 'Change it, or test for it: if defined(…) then … else …'
+
+      def initialize(outcome)
+        @outcome = outcome
+        @plan = outcome.plan
+        @bound = @plan.bound
+      end
+
+      # The Finding for an undefined Typed tree that is written at +place+. +what+ begins the sentence ("The condition");
+      # +index+ is the number of the instance where the tree may use it. nil where it has a value after all.
+      def finding(typed, place, what, index: 1.0)
+        origin = Formula::Origin.of(typed, @plan.lists) { |variable| value(variable, index) } or return
+        target = origin.name? ? @plan.targets[origin.variable.index] : nil
+        return follows(place, what, target.name) if target && told_elsewhere?(target)
+
+        words = target ? idle(target) : origin.words
+        place = place.with(span: origin.part.span)
+        Finding.new(code: :undefined, level: :error, place: place, remedy: REMEDY,
+                    message: "#{what} is undefined: #{words}#{where(typed, target, index)}.")
+      end
+
+      # The note that something is undefined because of something else.
+      def follows(place, what, because)
+        Finding.new(code: :follows, level: :note, message: "#{what} is undefined, because #{because} is.", place: place,
+                    remedy: "Mend #{because}.")
+      end
+
+      private
+
+      def value(variable, index) = variable.index == @plan.targets.size ? index : @outcome.values[variable.index]
+
+      # What does not apply and a row that is not picked are no errors where they are, only where they are used.
+      def told_elsewhere?(target) = target.kind != :row && @outcome.applies?(target)
+
+      def idle(target)
+        return "no row of table #{target.subject.name} is picked" if target.kind == :row
+
+        "#{target.name} does not apply here, as #{target.subject.applies_when} does not hold"
+      end
+
+      # The names of the tree with their values, but for the one that is spoken of.
+      def where(typed, target, index)
+        said = typed.variables.reject { |variable| variable.index == target&.index }.map do |variable|
+          "#{variable.name} is #{text(variable, index)}"
+        end
+        said.empty? ? '' : ", where #{said.join(', ')}"
+      end
+
+      def text(variable, index)
+        return Units::Format.number(index) if variable.index == @plan.targets.size
+
+        @outcome.text_of(@plan.targets[variable.index])
+      end
+    end
+  end
+end

@@ -1,0 +1,132 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Outcome
+    # Words the short findings of a program that speak of what is undefined: values, conditions, limits, prices, labels.
+    class UndefinedReader
+      def initialize(outcome)
+        @outcome = outcome
+        @plan = outcome.plan
+        @bound = @plan.bound
+        @undefined = Undefined.new(outcome)
+      end
+
+      # A value or a state, by what decides it.
+      def undefined(index)
+        target = @plan.targets[index]
+        kind, number = Plan::Decider.decode(@outcome.deciders[index])
+        case kind
+        when :none then nothing_decides(target)
+        when :rule then by_rule(target, number)
+        when :inherited then @undefined.follows(target.place, target.name, @plan.targets[number].name)
+        when :unsettled then found(@bound.items[index].applies, Place.at(*target.place.path, 'applies_when'),
+                                   "Whether #{target.name} applies")
+        when :table then by_table(target, number)
+        else own(target, kind)
+        end
+      end
+
+      # Conditions of a rule: the first that is undefined.
+      def undefined_rule(index)
+        rule = @bound.rules.find { |bound| bound.index == index }
+        first(rule.conditions.each_with_index.map do |condition, at|
+          [condition, Place.at('rules', rule.rule.name, *rule.rule.condition_path(at)), "The condition of rule \"#{rule.rule.name}\""]
+        end)
+      end
+
+      # Tests and values of a rule table.
+      def undefined_table(index)
+        table = table(index)
+        first(table.rows.each_with_index.flat_map do |(test, value), row|
+          place = Place.at('rule_tables', table.table.name, 'rows', row)
+          what = "row #{row + 1} of rule table \"#{table.table.name}\""
+          [[test, place, "Whether #{what} hits"], [value, Place.at(*place.path, 'value'), "The value of #{what}"]]
+        end)
+      end
+
+      # A limit or step of a parameter, of a rule ([rule, branch]) or of an open column.
+      def undefined_limit(index, field, kind, who)
+        target = @plan.targets[index]
+        what = "#{{ least: 'The least', most: 'The most', step: 'The step' }.fetch(field)} allowed of #{target.name}"
+        case kind
+        when :rule
+          limit = @bound.consequences(Plan::Consequence::Limit, target).find { |rule, branch, _| [rule.index, branch] == who }.last
+          found(limit.public_send(field), Place.at(*limit.place.path, field), what)
+        when :table
+          column = @bound.column(target)
+          found(column.limits[field], Place.at('tables', @bound.tables[who].table.name, 'columns', column.column.target, field), what)
+        else found(@bound.items[index].public_send(field), Place.at(*target.place.path, field), what)
+        end
+      end
+
+      # The amount of a price.
+      def undefined_line(index, number)
+        _, line = @bound.rules.find { |rule| rule.index == index }.placed[number]
+        found(line.amount, line.place, "The price of #{line.text}")
+      end
+
+      # Labels that are undefined or too long.
+      def labels
+        @plan.bound.patterns.select { |pattern| @outcome.labels[pattern.name].nil? }.map do |pattern|
+          place = Place.at('patterns', pattern.name)
+          what = "The #{pattern.name.tr('_', ' ')}"
+          first(pattern.formulas.map { |typed| [typed, place, what] }) ||
+            Finding.new(code: :undefined, level: :error, place: place, remedy: 'Shorten its pattern.',
+                        message: "#{what} is undefined: it would be longer than #{Formula::Budget::LONGEST_TEXT} characters.")
+        end
+      end
+
+      private
+
+      def found(typed, place, what) = typed && @undefined.finding(typed, place, what)
+      def table(index) = @bound.rule_tables.find { |bound| bound.index == index }
+
+      def first(trees)
+        trees.each { |typed, place, what| found(typed, place, what).then { |finding| return finding if finding } }
+        nil
+      end
+
+      def nothing_decides(target)
+        column = @bound.column(target)
+        return if column && @outcome.pick.rows[column.table].nil? && @bound.tables[column.table].table.rows.any?
+
+        Finding.new(code: :no_value, level: :error, message: "#{target.name} has no value: nothing decides it.", place: target.place,
+                    remedy: 'Give it a default, or mend its formula.')
+      end
+
+      def by_rule(target, number)
+        return @undefined.follows(target.place, target.name, "rule table \"#{table(number).table.name}\"") if table(number)
+
+        rule, _, decision = @bound.decisions(target).find { |one, branch, _| one.index == number && @outcome.branches[number] == branch }
+        return @undefined.follows(target.place, target.name, "the condition of rule \"#{@plan.family.rule_name(number)}\"") unless rule
+
+        found(decision.value, decision.place, "What rule \"#{rule.rule.name}\" makes of #{target.name}")
+      end
+
+      def by_table(target, number)
+        table = @bound.tables[number].table
+        column = @bound.column(target)
+        row = @outcome.pick.rows[number]
+        found(column.cells[row], Place.at('tables', table.name, 'rows', table.rows[row].name, 'cells', column.column.target), target.name)
+      end
+
+      # Its own formula, default or condition.
+      def own(target, kind)
+        item = @bound.items[target.index]
+        if target.state?
+          return found(item.formula, Place.at(*target.place.path, condition_field(target)),
+                       "Whether #{target.name.sub('.', ' is ')}")
+        end
+
+        if kind == :formula
+          found(item.formula, Place.at(*target.place.path, 'formula'),
+                target.name)
+        else
+          found(item.default, Place.at(*target.place.path, 'default'), target.name)
+        end
+      end
+
+      def condition_field(target) = { built: 'built_when', shown: 'shown_when' }.fetch(target.kind)
+    end
+  end
+end
