@@ -11,11 +11,19 @@ module VastLattice
     # Whatever is needed twice is held in a local variable of its own: source grows with the formula, never faster.
     class Emitter
       ARITHMETIC = { plus: '+', minus: '-', times: '*' }.freeze
+      # Short cuts for two arguments.
+      PAIRS = { 'min' => 'lesser', 'max' => 'greater' }.freeze
       # What a comparison of numbers asks first, and next, so that neither holds for an undefined number.
       ORDERED = { '<' => ['<', '>=', true], '<=' => ['<=', '>', true], '>' => ['>', '<=', true], '>=' => ['>=', '<', true] }.freeze
 
       # Source of the tree; numbers are rounded to the decimals of their dimension.
       def self.settled(typed) = new.settled(typed)
+
+      # The same where whoever takes it finds out himself whether it is too large for a Float.
+      def self.rounded(typed) = typed.settled? ? settled(typed) : new.rounded(typed)
+
+      # Source of a choice by a condition: what it gives if that holds, if it does not, and if it is undefined.
+      def self.choice(typed, *results) = new.choice(typed, *results)
 
       # Source of the undefined value of a Type.
       def self.undefined(type) = type.number? ? 'Float::NAN' : 'nil'
@@ -33,11 +41,32 @@ module VastLattice
         return number(typed.data.round(typed.type.dimension.decimals)) if typed.kind == :number
         return source(typed) if typed.settled?
 
-        rounded = "(#{source(typed)}).round(#{typed.type.dimension.decimals})"
-        overflows?(typed) ? "finite(#{rounded})" : rounded
+        overflows?(typed) ? "finite(#{rounded(typed)})" : rounded(typed)
+      end
+
+      def rounded(typed) = "(#{source(typed)}).round(#{typed.type.dimension.decimals})"
+
+      # Comparisons of numbers ask at once, everything else is held first.
+      def choice(typed, yes, otherwise, undefined)
+        return direct(typed, yes, otherwise, undefined) if typed.kind == :compare && typed.parts.first.type.number?
+
+        source = source(typed)
+        return "(#{source} ? #{yes} : #{otherwise})" if %w[true false].include?(source)
+
+        name = held
+        "((#{name} = #{source}) ? #{yes} : (#{name}.nil? ? #{undefined} : #{otherwise}))"
       end
 
       private
+
+      def direct(typed, yes, otherwise, undefined)
+        left, right = typed.parts.map { |part| operand(part) }
+        first, second, = ORDERED[typed.data]
+        return "(#{left[0]} #{first} #{right[0]} ? #{yes} : (#{left[1]} #{second} #{right[1]} ? #{otherwise} : #{undefined}))" if first
+
+        same, different = typed.data == '=' ? [yes, otherwise] : [otherwise, yes]
+        "(#{left[0]} == #{right[0]} ? #{same} : (#{left[1]} < #{right[1]} || #{left[1]} > #{right[1]} ? #{different} : #{undefined}))"
+      end
 
       def source(typed)
         case typed.kind
@@ -88,10 +117,7 @@ module VastLattice
 
       def emit_if(typed)
         condition, yes, no = typed.parts
-        return "(#{source(condition)} ? #{source(yes)} : #{source(no)})" if condition.literal?
-
-        name = held
-        "((#{name} = #{source(condition)}) ? #{source(yes)} : (#{name}.nil? ? #{Emitter.undefined(typed.type)} : #{source(no)}))"
+        choice(condition, source(yes), source(no), Emitter.undefined(typed.type))
       end
 
       def emit_and(typed) = typed.parts.map { |part| source(part) }.reduce { |left, right| both(left, right) }
@@ -175,6 +201,9 @@ module VastLattice
 
       def emit_call(typed)
         function = typed.data
+        pair = PAIRS[function.name]
+        return "#{pair}(#{arguments(typed.parts)})" if pair && typed.parts.size == 2
+
         given = arguments(typed.parts, settle: function.exact)
         given = "[#{given}]" if function.spread && !(typed.parts.size == 1 && typed.parts.first.type.list?)
         "#{function.call}(#{[given, *(Emitter.undefined(typed.type) if function.polymorphic)].reject(&:empty?).join(', ')})"

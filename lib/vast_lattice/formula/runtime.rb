@@ -25,7 +25,7 @@ module VastLattice
       # Rounds an amount of a formula's result; zero has no sign.
       def rounded(value, decimals) = value.finite? ? value.round(decimals) + 0.0 : Float::NAN
 
-      def divide(left, right) = finite(left / right)
+      def divide(left, right) = (quotient = left / right).finite? ? quotient : Float::NAN
 
       # The same by a computed number, which is zero if it rounds to zero.
       def divide_by(left, right, decimals)
@@ -42,8 +42,26 @@ module VastLattice
       # Yields numbers that are all defined and at least one, or gives undefined.
       def numbers(values) = values.nil? || values.empty? || !values.all?(&:finite?) ? Float::NAN : finite(yield(values))
 
-      def least_of(values) = numbers(values, &:min)
-      def most_of(values) = numbers(values, &:max)
+      def least_of(values) = (values && values.reduce { |known, value| lesser(known, value) }&.then { |found| finite(found) }) || Float::NAN
+      def most_of(values) = (values && values.reduce { |known, value| greater(known, value) }&.then { |found| finite(found) }) || Float::NAN
+
+      # The lesser or greater of two numbers; an undefined one is neither.
+      def lesser(one, other)
+        if one <= other
+          one
+        else
+          (other < one ? other : Float::NAN)
+        end
+      end
+
+      def greater(one, other)
+        if one >= other
+          one
+        else
+          (other > one ? other : Float::NAN)
+        end
+      end
+
       def sum_of(values) = numbers(values, &:sum)
       def mean_of(values) = numbers(values) { |known| known.sum / known.size }
       def product_of(values) = numbers(values) { |known| known.reduce(1.0, :*) }
@@ -95,10 +113,8 @@ module VastLattice
       def whole(value, how) = value.finite? ? value.round(DECIMALS).public_send(how).to_f : Float::NAN
 
       def in_steps(value, step, how)
-        return Float::NAN unless step.positive? && step.finite? && value.finite?
-
         steps = value / step
-        steps.finite? ? finite(steps.round(DECIMALS).public_send(how) * step) : Float::NAN
+        step.positive? && steps.finite? ? finite(steps.round(DECIMALS).public_send(how) * step) : Float::NAN
       end
 
       def radians(angle) = angle * Math::PI / 180

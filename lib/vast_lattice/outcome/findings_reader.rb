@@ -12,7 +12,10 @@ module VastLattice
       # Finding values, worst first, in an order that does not depend on the order of writing.
       def findings(raw)
         found = raw.uniq.map { |code, *details| UNDEFINED.include?(code) ? undefined.public_send(code, *details) : send(code, *details) }
-        found += missing_rows(raw) + undefined.labels + unused_answers + alternatives + faults
+        found += missing_rows(raw) + unused_answers + alternatives + faults
+        found += undefined.labels if @outcome.labels.value?(nil)
+        return found if found.empty?
+
         found.compact.uniq.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
       end
 
@@ -25,6 +28,8 @@ module VastLattice
 
       # Tables of which no row is picked although values wait for one: one finding each.
       def missing_rows(raw)
+        return [] if raw.empty?
+
         waiting = raw.filter_map { |code, index| target(index) if code == :undefined && Decision.of(@outcome, target(index)).kind == :none }
         waiting.group_by { |found| unpicked_table(found) }.filter_map { |table, targets| missing_row(table, targets.map(&:name)) if table }
       end

@@ -12,8 +12,13 @@ module VastLattice
         @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{formulas.join(', ')}]"), 'labels').call(lists)
       end
 
+      NONE = {}.freeze
+      private_constant :NONE
+
       # Label by name, for the values of an outcome; nil where a formula in it is undefined, or where it is too long.
       def write(values)
+        return NONE if @patterns.empty?
+
         found = @lambda.call(values)
         @patterns.to_h { |pattern| [pattern.name, pattern.write(found.shift(pattern.formulas.size)) { |typed| unit(typed) }] }
       end

@@ -65,6 +65,7 @@ module VastLattice
       end
 
       def settled(typed) = Formula::Emitter.settled(typed)
+      def rounded(typed) = Formula::Emitter.rounded(typed)
       def undefined(target) = Formula::Emitter.undefined(target.type)
 
       # Source that asks whether a local variable is undefined.
@@ -78,16 +79,14 @@ module VastLattice
 
       # The number of the branch; an undefined condition leaves it open whether its branch or a later one applies.
       def rule(rule)
-        tests = rule.conditions.each_with_index.map { |condition, index| asked(condition, index, 'nil') }
-        "b#{rule.index} = #{tests.join}#{rule.conditions.size}\nf << [:undefined_rule, #{rule.index}] if b#{rule.index}.nil?"
+        last = rule.conditions.size.to_s
+        branch = rule.conditions.each_with_index.reverse_each.reduce(last) do |rest, (condition, index)|
+          choice(condition, index, rest, 'nil')
+        end
+        "b#{rule.index} = #{branch}\nf << [:undefined_rule, #{rule.index}] if b#{rule.index}.nil?"
       end
 
-      # Source of a choice by a condition: what it gives if that holds, and if it is undefined; what it gives otherwise
-      # follows after it.
-      def asked(condition, holds, undefined)
-        source = settled(condition)
-        %w[true false].include?(source) ? "#{source} ? #{holds} : " : "(k = #{source}) ? #{holds} : k.nil? ? #{undefined} : "
-      end
+      def choice(typed, *results) = Formula::Emitter.choice(typed, *results)
 
       # What a person settled in the family itself.
       def by_hand(target)
@@ -116,16 +115,20 @@ module VastLattice
       # An undefined value is a finding, unless the parameter does not apply; one too large for a number is undefined.
       def told_undefined(target)
         n = target.index
-        return if target.state? && !may_be_undefined?(target)
+        return unless may_be_undefined?(target)
 
-        lines = "f << [:undefined, #{n}] if d#{n} != #{code(:idle)}"
-        ["if #{undefined?(target, "v#{n}")}", *("v#{n} = Float::NAN" if target.type.number?), lines, 'end']
+        told = "f << [:undefined, #{n}]"
+        told += " if d#{n} != #{code(:idle)}" if @bound.items[n].applies
+        ["if #{undefined?(target, "v#{n}")}", *("v#{n} = Float::NAN" if target.type.number?), told, 'end']
       end
 
-      # States that nothing but plain words decide are always defined.
+      # What nothing but plain values decide is always defined.
       def may_be_undefined?(target)
-        @bound.items[target.index].formula || @bound.decisions(target).any? || @bound.rule_tables_for(target).any? ||
-          @bound.column(target)&.cells&.any? { |typed| typed && !typed.literal? }
+        item = @bound.items[target.index]
+        return true if item.formula || item.applies || !(target.state? || item.default&.literal?)
+
+        decided = @bound.decisions(target).any? || @bound.rule_tables_for(target).any?
+        decided || @bound.column(target)&.cells&.any? { |typed| typed && !typed.literal? }
       end
 
       # The name of the picked row; undefined where none is, which is told where the name is used.
@@ -142,8 +145,8 @@ module VastLattice
         n = target.index
         @bound.parents(target).map do |parent|
           inherited = "d#{n} = #{code(:inherited, parent.index)}"
-          "if v#{parent.index} == false then unless v#{n} == false then v#{n} = false; #{inherited} end " \
-            "elsif v#{parent.index}.nil? && v#{n} then v#{n} = nil; #{inherited}; f << [:undefined, #{n}] end"
+          "unless v#{parent.index} || v#{n} == false then if v#{parent.index} == false then v#{n} = false; #{inherited} " \
+            "elsif v#{n} then v#{n} = nil; #{inherited}; f << [:undefined, #{n}] end; end"
         end
       end
 
@@ -169,9 +172,18 @@ module VastLattice
                tables.map { |table| ["!y#{table.index}.nil?", "y#{table.index}", table.index] }
         unknown = decisions.map { |rule, _, _| ["b#{rule.index}.nil?", rule.index] }.uniq +
                   tables.map { |table| ["y#{table.index}.equal?(#{unknown_hit})", table.index] }
+        return lone_decision(target, *decisions.first) if decisions.size == 1 && tables.empty?
+
         ['s = w = nil', 'u = m = false', *tables.map { |table| table_value(table) },
          *unknown.map { |test, index| "if !u && #{test} then #{unsettled(target, index)} end" },
          *said.map { |test, value, index| said_value(target, test, value, index) }, *(disagreement(target, said) if said.size > 1)]
+      end
+
+      # Where one branch of one rule alone may decide, nothing can disagree.
+      def lone_decision(target, rule, branch, decision)
+        code = code(:rule, rule.index)
+        ["if b#{rule.index} == #{branch} then s = #{settled(decision.value)}; w = #{code} " \
+         "elsif b#{rule.index}.nil? then s = #{undefined(target)}; w = #{code} else w = nil end"]
       end
 
       def unknown_hit = constant(HitPolicy::UNDEFINED)
@@ -181,7 +193,7 @@ module VastLattice
       def table_value(table)
         y = "y#{table.index}"
         hits = table.rows.each_with_index.map do |(test, value), row|
-          "(#{asked(test, "[#{row}, #{settled(value)}]", constant([row, HitPolicy::UNDEFINED]))}nil)"
+          choice(test, "[#{row}, #{settled(value)}]", 'nil', constant([row, HitPolicy::UNDEFINED]))
         end
         decide, policy, order = [HitPolicy.method(:decide), table.policy, table.order].map { |object| constant(object) }
         call = "#{decide}.call(#{policy}, h = [#{hits.join(', ')}].compact, #{order})"
@@ -242,8 +254,8 @@ module VastLattice
       # The last in the chain: the own formula or condition, the default, or nothing.
       def last(target)
         item = @bound.items[target.index]
-        return [settled(item.formula), code(:formula)] if item.formula
-        return [settled(item.default), code(:default)] if item.default
+        return [rounded(item.formula), code(:formula)] if item.formula
+        return [rounded(item.default), code(:default)] if item.default
         return ['true', code(:default)] if target.state?
 
         [undefined(target), code(:none)]
