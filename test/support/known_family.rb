@@ -2,7 +2,8 @@
 
 # A random family whose meaning is known without the program: every text that is written into the family has beside it a
 # lambda that says what it means, and the ladder of deciders is climbed here in plain Ruby, as the design tells it:
-# override, rule, row, answer, formula, default. Nothing of the core is used but the builder of the family.
+# override, rule, row, answer, formula, default. Nothing of the core is used but the builder of the family. What is
+# undefined is nil here: divisions by zero, look-ups that find nothing, filters that leave nothing, items beyond a list.
 #
 # Whatever decides the parameter number n looks at parameters before n only, so that nothing runs in circles.
 class KnownFamily
@@ -20,8 +21,10 @@ class KnownFamily
 
   attr_reader :family, :picks, :numbers, :features, :tables, :rules, :wood
 
-  def initialize(seed)
+  # +undefined+ tells whether formulas may have no result.
+  def initialize(seed, undefined: false)
     @random = Random.new(seed)
+    @undefined = undefined
     @numbers = []
     make_numbers
     @wood = sample(WOODS)
@@ -45,6 +48,9 @@ class KnownFamily
   def chance(parts) = @random.rand(parts).zero?
   def rounded(number) = number.round(9)
 
+  # What the block makes of values, undefined where one of them is.
+  def lift(*values) = values.any?(&:nil?) ? nil : yield(*values)
+
   def make_numbers
     Array(0...rand(4..7)).each do |index|
       computed = index.positive? && chance(3)
@@ -67,35 +73,79 @@ class KnownFamily
     name = sample(names)
     other = sample(names)
     by = rand(2..40)
-    sample([Known.new("#{name} + #{by} mm", ->(v) { v[name] + by }),
-            Known.new("#{name} * 2 - #{by} mm", ->(v) { (v[name] * 2) - by }),
-            Known.new("max(#{name}, #{other})", ->(v) { [v[name], v[other]].max }),
-            Known.new("min(#{name}, #{by} mm) / 3", ->(v) { [v[name], by].min / 3.0 }),
-            Known.new("round_up(#{name}, 5 mm)", ->(v) { (v[name] / 5.0).round(9).ceil * 5.0 }),
-            either(name, other, by)])
+    sample([Known.new("#{name} + #{by} mm", ->(v) { lift(v[name]) { |one| one + by } }),
+            Known.new("#{name} * 2 - #{by} mm", ->(v) { lift(v[name]) { |one| (one * 2) - by } }),
+            Known.new("max(#{name}, #{other})", ->(v) { lift(v[name], v[other]) { |*both| both.max } }),
+            Known.new("min(#{name}, #{by} mm) / 3", ->(v) { lift(v[name]) { |one| [one, by].min / 3.0 } }),
+            Known.new("round_up(#{name}, 5 mm)", ->(v) { lift(v[name]) { |one| (one / 5.0).round(9).ceil * 5.0 } }),
+            either(name, other, by), *(uncertain(name, other, by) if @undefined)])
   end
 
   def either(name, other, by)
     condition = condition([name, other])
-    Known.new("if #{condition.text} then #{name} else #{other} + #{by} mm",
-              ->(v) { condition.of(v) ? v[name] : v[other] + by })
+    Known.new("if #{condition.text} then #{name} else #{other} + #{by} mm", lambda do |v|
+      holds = condition.of(v)
+      if holds.nil?
+        nil
+      else
+        (holds ? v[name] : lift(v[other]) { |one| one + by })
+      end
+    end)
+  end
+
+  # Formulas that have a result for some values only.
+  def uncertain(name, other, by)
+    by = (by / 10) * 10
+    [Known.new("#{name} * 2 mm / (#{other} - #{by} mm)", ->(v) { lift(v[name], v[other]) { |one, two| quotient(one * 2, two - by) } }),
+     Known.new("lookup_at_least([5 mm, 20 mm], [10 mm, 30 mm], #{name})", ->(v) { lift(v[name]) { |one| { 10 => 5, 30 => 20 }.find { |key, _| key >= one.round(9) }&.last } }),
+     Known.new("lookup([5 mm, 20 mm], [1, 2], modulo(#{by}, 3))", ->(_) { { 1 => 5, 2 => 20 }[by % 3] }),
+     Known.new("min([#{name}, #{by} mm][item > #{other}])", ->(v) { lift(v[name], v[other]) { |one, two| [one, by].select { |item| item.round(9) > two.round(9) }.min } }),
+     Known.new("[#{name}, #{by} mm][floor(#{other} / 20 mm)]", ->(v) { lift(v[other]) { |two| item([v[name], by], (two / 20.0).round(9).floor) } }),
+     Known.new("if defined(#{name}) then #{name} else #{by} mm", ->(v) { v[name] || by })]
+  end
+
+  def quotient(over, under) = under.round(9).zero? ? nil : over / under.to_f
+
+  def item(list, number)
+    return if number.zero? || number.abs > list.size
+
+    number.positive? ? list[number - 1] : list[number]
   end
 
   # A condition over numbers and, where it may, over the choice.
   def condition(names = @numbers.map(&:name), choice: false)
     name = sample(names)
     by = rand(1..90)
-    kinds = [Known.new("#{name} > #{by} mm", ->(v) { v[name].round(9) > by }),
-             Known.new("#{name} <= #{by} mm", ->(v) { v[name].round(9) <= by }),
-             Known.new("#{name} between #{by} mm and #{by + 30} mm", ->(v) { v[name].round(9).between?(by, by + 30) }),
-             Known.new("not(#{name} >= #{by} mm)", ->(v) { v[name].round(9) < by })]
+    kinds = [Known.new("#{name} > #{by} mm", ->(v) { lift(v[name]) { |one| one.round(9) > by } }),
+             Known.new("#{name} <= #{by} mm", ->(v) { lift(v[name]) { |one| one.round(9) <= by } }),
+             Known.new("#{name} between #{by} mm and #{by + 30} mm", ->(v) { lift(v[name]) { |one| one.round(9).between?(by, by + 30) } }),
+             Known.new("not(#{name} >= #{by} mm)", ->(v) { lift(v[name]) { |one| one.round(9) < by } })]
     kinds << Known.new('wood in ("oak", "ash")', ->(v) { %w[oak ash].include?(v['wood']) }) if choice
+    kinds += doubtful(name, sample(names), by) if @undefined
     chance(3) ? both(kinds, sample(%w[and or])) : sample(kinds)
+  end
+
+  # Conditions that may be undefined.
+  def doubtful(name, other, by)
+    by = (by / 10) * 10
+    [Known.new("#{name} / (#{other} - #{by} mm) > 2", ->(v) { lift(v[name], v[other]) { |one, two| quotient(one, two - by)&.then { |found| found.round(9) > 2 } } }),
+     Known.new("#{other} in [#{by} mm..#{name}]", lambda do |v|
+       three('and', lift(v[other]) { |two| two.round(9) >= by }, lift(v[other], v[name]) { |two, one| two.round(9) <= one.round(9) })
+     end),
+     Known.new("defined(#{name} / (#{other} - #{by} mm))", ->(v) { !lift(v[name], v[other]) { |one, two| quotient(one, two - by) }.nil? })]
   end
 
   def both(kinds, word)
     one, two = kinds.sample(2, random: @random)
-    Known.new("(#{one.text}) #{word} (#{two.text})", ->(v) { word == 'and' ? one.of(v) && two.of(v) : one.of(v) || two.of(v) })
+    Known.new("(#{one.text}) #{word} (#{two.text})", ->(v) { three(word, one.of(v), two.of(v)) })
+  end
+
+  # The logic of three values.
+  def three(word, *sides)
+    deciding = word == 'or'
+    return deciding if sides.include?(deciding)
+
+    sides.include?(nil) ? nil : !deciding
   end
 
   def make_features
@@ -227,14 +277,16 @@ class KnownFamily
 
     # The state of a feature: what sits on a suppressed feature is suppressed.
     def state_of(feature)
-      return :suppressed unless built?(feature)
+      built = built?(feature)
+      return built.nil? ? :undefined : :suppressed unless built
 
-      value("#{feature.name}.shown") ? :shown : :hidden
+      { true => :shown, false => :hidden, nil => :undefined }.fetch(value("#{feature.name}.shown"))
     end
 
     def built?(feature)
       under = @known.features.find { |one| one.name == feature.under }
-      value("#{feature.name}.built") && (under.nil? || built?(under))
+      sides = [value("#{feature.name}.built"), under.nil? || built?(under)]
+      @known.send(:three, 'and', *sides)
     end
 
     # Names that the pick puts beyond their limits, as code and name.
@@ -242,8 +294,8 @@ class KnownFamily
       @known.numbers.flat_map do |number|
         value = value(number.name)
         codes = []
-        codes << 'below_least' if number.least && value < limit(number.least)
-        codes << 'above_most' if number.most && value > limit(number.most)
+        codes << 'below_least' if beyond?(number.least, value) { |limit| value < limit }
+        codes << 'above_most' if beyond?(number.most, value) { |limit| value > limit }
         codes.map { |code| [code, number.name] }
       end
     end
@@ -251,13 +303,14 @@ class KnownFamily
     # Targets for which two rules that apply want different values.
     def disputed
       targets = @known.rules.flat_map(&:branches).flat_map(&:effects).map { |effect| effect[:target] }.uniq
-      targets.select { |target| wanted(target).map(&:first).uniq.size > 1 }
+      targets.select { |target| wanted(target).map(&:first).then { |said| said.none?(&:nil?) && said.uniq.size > 1 } }
     end
 
     private
 
     def values = ->(name) { value(name) }
-    def limit(known) = known.of(values).round(9)
+    def limit(known) = known.of(values)&.round(9)
+    def beyond?(known, value, &) = known && value && limit(known)&.then(&)
 
     def settle(name)
       value, kind = override(name) || rule(name) || row(name, open: false) || answer(name) || row(name, open: true) || own(name)
@@ -277,6 +330,8 @@ class KnownFamily
 
     def rule(name)
       wanted = wanted(name)
+      return [nil, :rule] if wanted.any? { |value, _| value.nil? }
+
       wanted.first if wanted.map(&:first).uniq.size == 1
     end
 
@@ -285,7 +340,9 @@ class KnownFamily
       @known.rules.flat_map do |rule|
         next [] unless rule.branches.any? { |branch| branch.effects.any? { |effect| effect[:target] == name } }
 
-        branch = rule.branches.find { |one| one.condition.nil? || one.condition.of(values) }
+        branch = rule.branches.find { |one| one.condition.nil? || one.condition.of(values) != false }
+        next [[nil, :rule]] if branch&.condition && branch.condition.of(values).nil?
+
         (branch ? branch.effects : []).select { |effect| effect[:target] == name }
                                       .map { |effect| [settled(effect[:known].of(values)), :rule] }
       end

@@ -162,10 +162,23 @@ module VastLattice
       def visit_compare(node)
         left, right = node.parts.map { |part| visit(part) }
         comparable(node.span, left, right)
-        unless left.type.number? || %w[= !=].include?(node.data)
-          refuse(node.span, "#{node.data} compares numbers, not #{left.type}.", 'Use = or !=.')
-        end
+        refuse_order(node, left)
         typed(node, BOOLEAN, [left, right])
+      end
+
+      # Only numbers are more or less than others.
+      def refuse_order(node, value)
+        return if value.type.number? || %w[= !=].include?(node.data)
+
+        refuse(node.span, "#{node.data} compares numbers, not #{value.type}.", 'Use = or !=.')
+      end
+
+      # A test such as > 5 of the value before "in".
+      def against(node, value)
+        right = visit(node.parts.first)
+        comparable(right.span, value, right)
+        refuse_order(node, value)
+        typed(node, BOOLEAN, [right])
       end
 
       def comparable(span, left, right)
@@ -199,6 +212,8 @@ module VastLattice
       end
 
       def membership(node, value)
+        return against(node, value) if node.kind == :against
+
         if %i[range list].include?(node.kind)
           parts = node.parts.map { |part| visit(part) }
           parts.each { |part| comparable(part.span, value, part) }

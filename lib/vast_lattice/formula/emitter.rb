@@ -127,6 +127,7 @@ module VastLattice
       def both(left, right)
         return right if left == 'true'
         return left if right == 'true' || left == 'false'
+        return right if right == 'false'
 
         one = held
         other = held
@@ -137,6 +138,7 @@ module VastLattice
       def either(left, right)
         return right if left == 'false'
         return left if right == 'false' || left == 'true'
+        return right if right == 'true'
 
         one = held
         other = held
@@ -184,6 +186,7 @@ module VastLattice
           open_low, open_high = test.data
           low, high = test.parts.map { |part| operand(part) }
           both(ordered(open_low ? '>' : '>=', value, low), ordered(open_high ? '<' : '<=', value, high))
+        when :against then compared(test.data, type, value, operand(test.parts.first), known: [false, test.parts.first.literal?])
         when :list then "list_contains_of(#{emit_list(test)}, #{value.last})"
         else compared('=', type, value, operand(test), known: [false, test.literal?])
         end

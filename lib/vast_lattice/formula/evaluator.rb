@@ -107,6 +107,7 @@ module VastLattice
         when :range
           low, high = settleds(test)
           both(compared(test.data[0] ? '>' : '>=', value, low), compared(test.data[1] ? '<' : '<=', value, high))
+        when :against then compared(test.data, value, settled(test.parts.first))
         when :list then Runtime.list_contains_of(settleds(test), value)
         else compared('=', value, settled(test))
         end

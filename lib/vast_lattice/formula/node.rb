@@ -9,7 +9,8 @@ module VastLattice
     #   :list    parts items                          :range  parts low, high; data [open low?, open high?]
     #   :negate  one part                             :power, :times, :divide, :plus, :minus  two parts
     #   :compare data the sign, two parts             :and, :or  two parts
-    #   :between value, low, high                     :in  value, then ranges, lists or values
+    #   :between value, low, high                     :in  value, then ranges, lists, values or :against
+    #   :against data the sign, the other side of a comparison
     #   :if      condition, then, else                :filter list, condition or number
     class Node < Value.with(:kind, :span, data: nil, unit: nil, parts: [])
     end

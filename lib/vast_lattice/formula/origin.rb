@@ -42,7 +42,7 @@ module VastLattice
         def undefined?(typed) = Runtime.undefined?(@evaluator.settled(typed))
 
         # What stands after "in" has no value of its own, only parts.
-        def tests?(part) = part.type.boolean? && %i[range list].include?(part.kind)
+        def tests?(part) = part.type.boolean? && %i[range list against].include?(part.kind)
 
         def values(typed) = typed.parts.map { |part| tests?(part) ? nil : @evaluator.settled(part) }
 

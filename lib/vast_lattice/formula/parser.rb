@@ -54,17 +54,17 @@ module VastLattice
       end
 
       def any_test(input)
-        tests = [unary_test(input)]
-        tests << unary_test(input) while take(:sign, ',')
-        tests.reduce { |left, right| join(:or, left, right) }
+        start = peek.span
+        tests = [unary_test]
+        tests << unary_test while take(:sign, ',')
+        # The place of the tests is their own, not that of the input, which is written elsewhere.
+        Node.new(kind: :in, span: start.to(tests.last.span), parts: [input, *tests])
       end
 
-      # The place of a test is its own, not that of the input, which is written elsewhere.
-      def unary_test(input)
-        start = peek.span
-        sign = take(:sign, *COMPARISONS)
-        right = sign ? sum : range_or_expression
-        Node.new(kind: sign ? :compare : :in, span: start.to(right.span), parts: [input, right], data: sign&.text)
+      def unary_test
+        sign = take(:sign, *COMPARISONS) or return range_or_expression
+        right = sum
+        Node.new(kind: :against, span: sign.span.to(right.span), parts: [right], data: sign.text)
       end
 
       def peek = @tokens[@at]
@@ -153,14 +153,14 @@ module VastLattice
         first = range_or_expression
         return join(:in, value, range(start, first)) if take(:sign, '..')
 
-        in_tests(value, [join(:in, value, first)])
+        in_tests(value, [first])
       end
 
       # x in (1, [2..3], > 7): the rest of the tests, each on its own, up to the bracket.
       def in_tests(value, tests)
-        tests << unary_test(value) while tests.empty? || take(:sign, ',')
+        tests << unary_test while tests.empty? || take(:sign, ',')
         expect(:sign, ')')
-        tests.reduce { |left, right| join(:or, left, right) }
+        join(:in, value, *tests)
       end
 
       def range_or_expression = peek.is?(:sign, '[') || peek.is?(:sign, '(') ? range_or_list : expression

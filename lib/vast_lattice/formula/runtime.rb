@@ -42,24 +42,21 @@ module VastLattice
       # Yields numbers that are all defined and at least one, or gives undefined.
       def numbers(values) = values.nil? || values.empty? || !values.all?(&:finite?) ? Float::NAN : finite(yield(values))
 
-      def least_of(values) = (values && values.reduce { |known, value| lesser(known, value) }&.then { |found| finite(found) }) || Float::NAN
-      def most_of(values) = (values && values.reduce { |known, value| greater(known, value) }&.then { |found| finite(found) }) || Float::NAN
+      def least_of(values) = finite(values&.reduce { |known, value| lesser(known, value) } || Float::NAN)
+      def most_of(values) = finite(values&.reduce { |known, value| greater(known, value) } || Float::NAN)
 
-      # The lesser or greater of two numbers; an undefined one is neither.
+      # The lesser of two numbers; an undefined one is neither.
       def lesser(one, other)
-        if one <= other
-          one
-        else
-          (other < one ? other : Float::NAN)
-        end
+        return one if one <= other
+
+        other < one ? other : Float::NAN
       end
 
+      # The greater of two numbers.
       def greater(one, other)
-        if one >= other
-          one
-        else
-          (other > one ? other : Float::NAN)
-        end
+        return one if one >= other
+
+        other > one ? other : Float::NAN
       end
 
       def sum_of(values) = numbers(values, &:sum)
@@ -155,9 +152,9 @@ module VastLattice
 
       # The item of that whole number, from 1 (or from the end, below 0).
       def item_of(list, number, nothing)
-        return nothing if list.nil? || !number.finite? || number != number.floor || number.zero?
+        return nothing unless list && place?(number) && number.abs <= list.size
 
-        list.fetch(number.positive? ? number.to_i - 1 : number.to_i, nothing)
+        list[number.positive? ? number.to_i - 1 : number.to_i]
       end
 
       # The result of the first row whose keys all equal the values.

@@ -12,21 +12,34 @@ module VastLattice
       # Adds short findings to +found+. +value+ of the target +index+ is a Float, perhaps undefined; least and most
       # are Floats or nil, narrowed by +by+ (a pair, nil for the parameter itself); the step (or nil) counts from the base.
       def check(found, index, value, (least, most, step, base), by)
-        if step && step <= 0
-          found << [:impossible_step, index, step]
+        step = step_of(found, index, step)
+        allowed = [on_step(least, step, base, :ceil), on_step(most, step, base, :floor)]
+        if allowed.all? && allowed[0] > allowed[1]
+          found << [:nothing_left, index, least, most, step, by]
+          allowed = [nil, nil]
           step = nil
         end
-        low = on_step(least, step, base, :ceil)
-        high = on_step(most, step, base, :floor)
-        none = low && high && low > high
-        found << [:nothing_left, index, least, most, step, by] if none
-        return unless value.finite?
+        return if !value.finite? || beyond(found, index, value, [least, most], allowed, by)
+        return if step.nil? || on_a_step?(value, step, base)
 
-        found << [:below_least, index, least, (low unless none), by[0]] if (below = least && value < least)
-        found << [:above_most, index, most, (high unless none), by[1]] if (above = most && value > most)
-        return if below || above || step.nil? || on_a_step?(value, step, base)
+        found << [:off_step, index, base, step, nearest(value, step, base, *allowed)]
+      end
 
-        found << [:off_step, index, base, step, (nearest(value, step, base, low, high) unless none)]
+      # Whether a value is beyond a limit, which is found.
+      def beyond(found, index, value, (least, most), (low, high), by)
+        below = least && value < least
+        above = most && value > most
+        found << [:below_least, index, least, low, by[0]] if below
+        found << [:above_most, index, most, high, by[1]] if above
+        below || above
+      end
+
+      # A step, nil if it is none, which is found.
+      def step_of(found, index, step)
+        return step if step.nil? || step.positive?
+
+        found << [:impossible_step, index, step]
+        nil
       end
 
       # A limit brought onto a step, inwards.

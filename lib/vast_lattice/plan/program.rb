@@ -80,9 +80,8 @@ module VastLattice
       # The number of the branch; an undefined condition leaves it open whether its branch or a later one applies.
       def rule(rule)
         last = rule.conditions.size.to_s
-        branch = rule.conditions.each_with_index.reverse_each.reduce(last) do |rest, (condition, index)|
-          choice(condition, index, rest, 'nil')
-        end
+        tests = rule.conditions.each_with_index.reverse_each
+        branch = tests.reduce(last) { |rest, (condition, index)| choice(condition, index, rest, 'nil') }
         "b#{rule.index} = #{branch}\nf << [:undefined_rule, #{rule.index}] if b#{rule.index}.nil?"
       end
 
@@ -127,9 +126,10 @@ module VastLattice
         item = @bound.items[target.index]
         return true if item.formula || item.applies || !(target.state? || item.default&.literal?)
 
-        decided = @bound.decisions(target).any? || @bound.rule_tables_for(target).any?
-        decided || @bound.column(target)&.cells&.any? { |typed| typed && !typed.literal? }
+        ruled?(target) || @bound.column(target)&.cells.to_a.any? { |typed| !(typed.nil? || typed.literal?) }
       end
+
+      def ruled?(target) = @bound.decisions(target).any? || @bound.rule_tables_for(target).any?
 
       # The name of the picked row; undefined where none is, which is told where the name is used.
       def row(target)
@@ -167,16 +167,24 @@ module VastLattice
         decisions = decisions(target)
         tables = @bound.rule_tables_for(target).sort_by { |table| table.table.name }
         return [] if decisions.empty? && tables.empty?
-
-        said = decisions.map { |rule, branch, decision| ["b#{rule.index} == #{branch}", settled(decision.value), rule.index] } +
-               tables.map { |table| ["!y#{table.index}.nil?", "y#{table.index}", table.index] }
-        unknown = decisions.map { |rule, _, _| ["b#{rule.index}.nil?", rule.index] }.uniq +
-                  tables.map { |table| ["y#{table.index}.equal?(#{unknown_hit})", table.index] }
         return lone_decision(target, *decisions.first) if decisions.size == 1 && tables.empty?
 
-        ['s = w = nil', 'u = m = false', *tables.map { |table| table_value(table) },
-         *unknown.map { |test, index| "if !u && #{test} then #{unsettled(target, index)} end" },
+        said = said(decisions, tables)
+        ['s = w = nil', 'u = m = false', *tables.map { |table| table_value(table) }, *unknown(target, decisions, tables),
          *said.map { |test, value, index| said_value(target, test, value, index) }, *(disagreement(target, said) if said.size > 1)]
+      end
+
+      # [test, value, index] of all that may say something.
+      def said(decisions, tables)
+        decisions.map { |rule, branch, decision| ["b#{rule.index} == #{branch}", settled(decision.value), rule.index] } +
+          tables.map { |table| ["!y#{table.index}.nil?", "y#{table.index}", table.index] }
+      end
+
+      # Rules and rule tables of which it is undefined what they say.
+      def unknown(target, decisions, tables)
+        tests = decisions.map { |rule, _, _| ["b#{rule.index}.nil?", rule.index] }.uniq +
+                tables.map { |table| ["y#{table.index}.equal?(#{unknown_hit})", table.index] }
+        tests.map { |test, index| "if !u && #{test} then #{unsettled(target, index)} end" }
       end
 
       # Where one branch of one rule alone may decide, nothing can disagree.
@@ -217,10 +225,7 @@ module VastLattice
         ['if m && !u then q = []', *list, "f << [:disagree, #{target.index}, q]", 's = w = nil', 'end']
       end
 
-      def by_rules(target)
-        ruled = @bound.decisions(target).any? || @bound.rule_tables_for(target).any?
-        ruled ? [%w[w s w]] : []
-      end
+      def by_rules(target) = ruled?(target) ? [%w[w s w]] : []
 
       # An answer goes before what an open column suggests.
       def by_table(target, open:)

@@ -34,23 +34,20 @@ module VastLattice
       # lo and hi are the limits, lw and hw who narrowed them last, st the step, bs where steps begin: at the
       # parameter's own least, whatever else narrows it.
       def limit_lines(index, item, limits, column)
-        narrowed = [*limits.flat_map do |rule, branch, limit|
-          narrowing(index, rule, branch, limit)
-        end, *(open_limits(index, column) if column)]
+        narrowed = limits.flat_map { |rule, branch, limit| narrowing(index, rule, branch, limit) }
+        narrowed += open_limits(index, column) if column
         ["lo = #{item.least ? settled(item.least) : 'nil'}; hi = #{item.most ? settled(item.most) : 'nil'}",
-         "st = #{item.step ? settled(item.step) : 'nil'}", *own_limits_told(index, item), 'bs = lo', *(if narrowed.any?
-                                                                                                         'lw = hw = nil'
-                                                                                                       end), *narrowed,
-         "l[#{index}] = [lo, hi, st, nil]",
+         "st = #{item.step ? settled(item.step) : 'nil'}", *own_limits_told(index, item), 'bs = lo',
+         *('lw = hw = nil' if narrowed.any?), *narrowed, "l[#{index}] = [lo, hi, st, nil]",
          "#{constant(Limits.method(:check))}.call(f, #{index}, v#{index}, [lo, hi, st, bs || 0.0], #{narrowed.any? ? '[lw, hw]' : '[]'}) " \
          "if st || (lo && v#{index} < lo) || (hi && v#{index} > hi) || (lo && hi && lo > hi)"]
       end
 
+      # Plain limits are always defined.
       def own_limits_told(index, item)
-        fields = { 'lo' => :least, 'hi' => :most, 'st' => :step }.reject do |_, field|
-          item.public_send(field).nil? || item.public_send(field).literal?
-        end
-        fields.map do |name, field|
+        { 'lo' => item.least, 'hi' => item.most, 'st' => item.step }.zip(%i[least most step]).filter_map do |(name, typed), field|
+          next if typed.nil? || typed.literal?
+
           "unless #{name}.finite? then #{name} = nil; f << [:undefined_limit, #{index}, :#{field}, nil, nil] end"
         end
       end

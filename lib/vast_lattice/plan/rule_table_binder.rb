@@ -66,8 +66,9 @@ module VastLattice
         @reader.test(quoted(text, typed.type), node, unit, place)
       end
 
-      # A choice may be written without quotes.
+      # A choice may be written without quotes, a yes or no as it is typed elsewhere.
       def quoted(text, type)
+        return (Words.boolean(text).nil? ? text : Words.boolean(text).to_s) if type.boolean?
         return text unless type.choices
 
         words = text.split(',').map(&:strip)
