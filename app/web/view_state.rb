@@ -45,8 +45,9 @@ module VastLattice
                    'dimensions' => {} }
         end
 
+        picture = svg
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
-          'svg' => svg, 'shapes' => shapes, 'dimensions' => dimensions, 'parts' => parts
+          'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'parts' => parts
         )
       end
 

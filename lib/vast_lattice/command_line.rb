@@ -16,6 +16,9 @@ module VastLattice
     TEXT
     COMMANDS = %w[resolve check table draw convert].freeze
 
+    CHECKS = [Checks::Collisions, Checks::RowErrors, Checks::Coverage].freeze
+    private_constant :CHECKS
+
     # The command itself is wrong.
     class Misused < Error; end
 
@@ -149,8 +152,9 @@ module VastLattice
 
     def check
       plan = Plan.of(@document.family)
-      found = plan.findings + Checks::Collisions.new(plan).findings + Checks::Coverage.new(plan).findings
-      found.each { |finding| tell(finding, @out) }
+      found = [plan, *CHECKS.map { |check| check.new(plan) }].flat_map(&:findings)
+      found += Checks::Sweep.new(plan).findings if plan.runnable?
+      found.sort_by.with_index { |finding, index| [@document.line(finding.place) || 0, index] }.each { |finding| tell(finding, @out) }
       @out.puts('No findings.') if found.empty?
       found.any?(&:error?) ? 1 : 0
     end
@@ -159,7 +163,7 @@ module VastLattice
       found = plan or return 2
       export = Exchange::VariantsCSV.new(found)
       @out.puts(@json ? JSON.pretty_generate(export.to_list) : export.to_csv)
-      Checks::Variants.new(found).any? { |variant| variant.result.errors? } ? 1 : 0
+      export.errors? ? 1 : 0
     end
 
     def draw

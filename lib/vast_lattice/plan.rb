@@ -69,12 +69,15 @@ module VastLattice
     private
 
     def compile(found)
-      return if found.any? { |finding| finding.error? && !finding.place&.cell? }
+      if found.any? { |finding| finding.error? && !finding.place&.cell? }
+        @cyclic = Order.new(bound).then { |order| order.circles.map { |circle| cycle_finding(order.cycle(circle)) } }
+        return
+      end
 
       circles = CellCircles.new(bound)
-      cycle = circles.order.cycle
-      @cyclic = cycle ? [cycle_finding(cycle)] : circles.findings
-      return if cycle
+      order = circles.order
+      @cyclic = order.circles.any? ? order.circles.map { |circle| cycle_finding(order.cycle(circle)) } : circles.findings
+      return if order.circles.any?
 
       @bound = circles.bound
       @program = Program.new(bound, circles.order, lists)

@@ -14,9 +14,11 @@ module VastLattice
 
     def model = @model ||= Geometry::Model.of(outcome)
 
-    # Findings of the outcome and of the shape, worst first.
+    # Findings of the outcome and of the shape, worst first; with those of pictures and facts that took too much work, as
+    # far as they were asked for.
     def findings
-      @findings ||= (outcome.findings + model.findings).sort_by { |finding| Finding::LEVELS.index(finding.level) }
+      @found ||= outcome.findings + model.findings
+      (@found + @spent.to_a).sort_by { |finding| Finding::LEVELS.index(finding.level) }
     end
 
     def errors? = findings.any?(&:error?)
@@ -28,15 +30,16 @@ module VastLattice
     # leaves out what comes later in that part's recipe. Options as in Drawing::ModelView.
     def view(name, build_to: nil, **options)
       solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids
-      plan.memo.fetch([:view, name, options, solids.map do |solid|
-        [solid.solid.object_id, solid.colour, solid.shown]
-      end]) { drawn(name, solids, options) }
+      key = [:view, name, options, solids.map { |solid| [solid.solid.object_id, solid.colour, solid.shown] }]
+      kept('The picture', key) { drawn(name, solids, options) }
     end
 
     # Triangles and edges of the parts that are shown in a tier: [{'part', 'colour', 'groups', 'edges'}, …].
     def meshes(tier: 'full', build_to: nil)
       solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids.select { |solid| solid.shown && solid.part.drawn_in?(tier) }
-      solids.map { |solid| plan.memo.fetch([:mesh, tier, solid.solid.object_id, solid.colour]) { mesh(Drawing::Tier.of(solid, tier)) } }
+      solids.filter_map do |solid|
+        kept('The picture', [:mesh, tier, solid.solid.object_id, solid.colour]) { mesh(Drawing::Tier.of(solid, tier)) }
+      end
     end
 
     # Computed facts with their base amounts: mass in kg, areas in mm2, volume in mm3, number of instances, centre of
@@ -50,8 +53,7 @@ module VastLattice
       @more_facts ||= if model.solids.empty? || !model.complete?
                         {}
                       else
-                        { 'surface' => model.surface_area, 'centre' => model.centroid,
-                          'size' => model.bounds.size }
+                        within_budget('The surface') { measured } || {}
                       end
     end
 
@@ -63,6 +65,29 @@ module VastLattice
     end
 
     private
+
+    def measured = { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds.size }
+
+    # What the plan remembers under a key; also that it takes too much work.
+    def kept(what, key)
+      found = plan.memo.fetch(key) { within_budget(what) { yield || :nothing } || :spent }
+      spent(what) if found == :spent
+      found unless %i[spent nothing].include?(found)
+    end
+
+    # What the block gives within a budget of work; else nil, and a finding.
+    def within_budget(what, &)
+      Geometry::Work.budget(&)
+    rescue Geometry::Work::Spent, Geos::GEOSException
+      spent(what)
+    end
+
+    def spent(what)
+      remedy = Geometry::Work::Spent.new.remedy
+      @spent = @spent.to_a | [Finding.new(code: :too_much_work, level: :error, message: "#{what} of this variant takes too much work.",
+                                          remedy: remedy)]
+      nil
+    end
 
     def more_texts
       more = more_facts

@@ -30,13 +30,19 @@ module VastLattice
 
     # Raises ArgumentError for a missing or an unknown field.
     def initialize(**given)
-      self.class.fields.each do |name, default|
-        value = given.fetch(name, default)
-        raise ArgumentError, "#{self.class}: missing #{name}" if REQUIRED.equal?(value)
-
-        instance_variable_set(self.class.slots[name], kept(value))
+      fields = self.class.fields
+      known = 0
+      self.class.slots.each do |name, slot|
+        if given.key?(name)
+          value = given[name]
+          known += 1
+        else
+          value = fields[name]
+          raise ArgumentError, "#{self.class}: missing #{name}" if REQUIRED.equal?(value)
+        end
+        instance_variable_set(slot, kept(value))
       end
-      refuse_unknown(given) unless given.each_key.all? { |name| self.class.fields.key?(name) }
+      refuse_unknown(given) unless known == given.size
       freeze
     end
 
@@ -58,7 +64,7 @@ module VastLattice
 
     private
 
-    def kept(value) = Ractor.make_shareable(value)
+    def kept(value) = Ractor.shareable?(value) ? value : Ractor.make_shareable(value)
 
     def refuse_unknown(given)
       raise ArgumentError, "#{self.class}: unknown #{(given.keys - self.class.fields.keys).join(', ')}"

@@ -20,7 +20,7 @@ module VastLattice
       private
 
       def collisions(name)
-        by_label = Variants.new(@plan).group_by { |variant| variant.result.outcome.labels[name] }
+        by_label = Sweep.new(@plan).group_by { |variant| variant.outcome.labels[name] }.transform_values { |same| same.uniq(&:name) }
         by_label.select { |label, variants| label && variants.size > 1 }.map do |label, variants|
           Finding.new(code: :label_collides, level: :error, place: Place.at('patterns', name),
                       message: "#{variants.first(4).map(&:name).join(', ')} have the same #{name.tr('_', ' ')}, #{label}.",

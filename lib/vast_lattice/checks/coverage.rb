@@ -9,30 +9,36 @@ module VastLattice
         @plan = plan
       end
 
-      # Findings over all variants (at most Trial::MOST of them).
+      # Findings over all variants, as far as a Sweep looks at them.
       def findings
         return [] if !@plan.runnable? || @plan.family.variant_tables.all? { |table| table.rows.empty? }
 
-        @outcomes = Variants.new(@plan).first(Trial::MOST).map { |variant| variant.result.outcome }
-        never_built + never_applied
+        never_built, never_applied = left_over
+        never_built.map { |feature| unbuilt(feature) } + never_applied.map { |rule| unapplied(rule) }
       end
 
       private
 
-      def never_built
-        never = @plan.family.features.select { |feature| @outcomes.all? { |outcome| outcome.state(feature.name) == :suppressed } }
-        never.map do |feature|
-          found(:never_built, :warning, @plan.symbols["#{feature.name}.built"].place, "No variant builds #{feature.title}.",
-                'Check its condition and the rules, or remove it.')
+      # Features and rules that no variant shows.
+      def left_over
+        features = @plan.family.features
+        rules = @plan.bound.rules
+        Sweep.new(@plan).each do |variant|
+          features = features.select { |feature| variant.outcome.state(feature.name) == :suppressed }
+          rules = rules.reject { |rule| variant.outcome.branches[rule.index].to_i < rule.conditions.size }
+          break if features.empty? && rules.empty?
         end
+        [features, rules]
       end
 
-      def never_applied
-        never = @plan.bound.rules.reject { |rule| @outcomes.any? { |outcome| outcome.branches[rule.index] < rule.conditions.size } }
-        never.map do |rule|
-          found(:never_applied, :note, Place.at('rules', rule.rule.name), 'No variant of the tables meets a condition of this rule.',
-                'Fine if only forms can; else check the condition.')
-        end
+      def unbuilt(feature)
+        found(:never_built, :warning, @plan.symbols["#{feature.name}.built"].place, "No variant builds #{feature.title}.",
+              'Check its condition and the rules, or remove it.')
+      end
+
+      def unapplied(rule)
+        found(:never_applied, :note, Place.at('rules', rule.rule.name), 'No variant of the tables meets a condition of this rule.',
+              'Fine if only forms can; else check the condition.')
       end
 
       def found(code, level, place, message, remedy)

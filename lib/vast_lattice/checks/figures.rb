@@ -5,8 +5,8 @@ module VastLattice
     # The mass of variants and what is wrong with their shape, remembered by the plan: thousands of variants share few
     # shapes, and an edit leaves most as they are.
     module Figures
-      # +mass+ in kg, and the +findings+ of the shape.
-      Figure = Struct.new(:mass, :findings)
+      # +mass+ in kg, +area+ in mm2 as Model has it, and the +findings+ of the shape.
+      Figure = Struct.new(:mass, :area, :findings)
 
       # The Figure of an outcome.
       def self.of(outcome)
@@ -17,7 +17,7 @@ module VastLattice
       end
 
       # What is undefined is told with the numbers of its outcome, and so not remembered for others.
-      def self.figure(model) = Figure.new(model.mass, model.findings)
+      def self.figure(model) = Figure.new(model.mass, model.area, model.findings)
       private_class_method :figure
 
       # The mass as text.

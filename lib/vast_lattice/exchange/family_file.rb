@@ -16,9 +16,18 @@ module VastLattice
       class Document < Value.with(:family, :lines)
         # The line of a place, or of the nearest thing around it.
         def line(place)
-          path = place&.path || []
+          path = field_path(place&.path || [])
           path = path[0...-1] until path.empty? || lines.key?(path)
           lines[path]
+        end
+
+        private
+
+        # A field is known by its form and what it asks for; in the file it stands on a page, in a group.
+        def field_path(path)
+          return path unless path.first == 'forms' && path.size == 3
+
+          lines.each_key.find { |key| key.first(2) == path.first(2) && key.last(2) == ['fields', path.last] } || path
         end
       end
 
@@ -41,11 +50,11 @@ module VastLattice
         raise Unreadable, [[nil, "The file is larger than #{LARGEST / 1_000_000} MB."]] if text.bytesize > LARGEST
 
         source = SourceTree.read(text)
-        problems = shape_problems(source)
+        problems = ShapeProblems.of(source.tree)
         return document(source.tree, source.lines) if problems.empty?
 
-        rest = Pruning.prune(source.tree)
-        raise Unreadable.new(problems, rest && document(rest, source.lines), rest ? Pruning.lost(source.tree, rest) : [])
+        rest = Pruning.prune(source.tree, problems.map(&:pointer)) if problems.size <= ShapeProblems::MOST
+        raise Unreadable.new(told(source, problems), rest && document(rest, source.lines), rest ? Pruning.lost(source.tree, rest) : [])
       end
 
       def self.document(tree, lines)
@@ -66,23 +75,13 @@ module VastLattice
       end
       private_class_method :tree
 
-      EFFECT = %r{/\$defs/effect(?:/|\z)}
-
-      def self.shape_problems(source)
-        Family::Schema::WHOLE.validate(source.tree).map do |error|
-          pointer = error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
-          pointer = effect_pointer(pointer) if error['schema_pointer'].match?(EFFECT)
-          [source.line_of_pointer(pointer), SchemaMessage.text(error, pointer)]
-        end.uniq.sort_by { |line, text| [line || 0, text] }
+      # Problems with their lines; of very many, the first.
+      def self.told(source, problems)
+        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.line_of_pointer(problem.pointer), problem.text] }
+        more = problems.size > ShapeProblems::MOST ? [[nil, 'There are more problems; mend these first.']] : []
+        lines.uniq.sort_by { |line, text| [line || 0, text] } + more
       end
-      private_class_method :shape_problems
-
-      # The schema tries every kind of effect and complains for each; one message per effect is enough.
-      def self.effect_pointer(pointer)
-        last = pointer.rindex { |key| key.match?(/\A\d+\z/) }
-        pointer.take(last + 1)
-      end
-      private_class_method :effect_pointer
+      private_class_method :told
     end
   end
 end

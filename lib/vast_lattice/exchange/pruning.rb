@@ -5,17 +5,19 @@ module VastLattice
     # Takes out of a file's tree what has the wrong shape, so that the rest can be checked all the same and
     # every problem is told at once.
     module Pruning
-      ROUNDS = 40
+      ROUNDS = 4
 
-      # A copy of the tree that fits the schema, or nil when too little of it would be left.
-      def self.prune(tree)
+      # A copy of the tree that fits the schema, or nil when too little of it would be left. +pointers+ lead to what has
+      # the wrong shape: the wrong value, or for a missing key the whole item around it.
+      def self.prune(tree, pointers)
         tree = Marshal.load(Marshal.dump(tree))
         ROUNDS.times do
-          errors = Family::Schema::WHOLE.validate(tree).to_a
-          return tree if errors.empty?
-          return nil if errors.any? { |error| pointer(error).empty? }
+          return tree if pointers.empty?
+          return nil if pointers.any?(&:empty?) || pointers.size > ShapeProblems::MOST
 
-          drop(tree, pointer(errors.max_by { |error| pointer(error).size }))
+          # The last items first, so that the numbers of the others hold.
+          pointers.uniq.sort_by { |pointer| pointer.map { |key| key.rjust(6, '0') } }.reverse_each { |pointer| drop(tree, pointer) }
+          pointers = ShapeProblems.of(tree).map(&:pointer)
         end
         nil
       end
@@ -31,12 +33,6 @@ module VastLattice
         end
       end
       private_class_method :names
-
-      # Path of what must go: the wrong value, or for a missing key the whole item around it.
-      def self.pointer(error)
-        error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
-      end
-      private_class_method :pointer
 
       def self.drop(tree, path)
         *above, last = path

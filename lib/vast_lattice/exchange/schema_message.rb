@@ -6,8 +6,6 @@ module VastLattice
     module SchemaMessage
       # +error+ is one entry of JSONSchemer's list, +pointer+ the path of the wrong value.
       def self.text(error, pointer)
-        return not_an_effect if error['schema_pointer'].match?(FamilyFile::EFFECT)
-
         subject = subject(pointer)
         case error['type']
         when 'required' then "#{list(error['details']['missing_keys'])} is missing in #{subject}."
@@ -18,10 +16,16 @@ module VastLattice
         end
       end
 
+      # What is no effect.
       def self.not_an_effect
         "this is not an effect. Write one of #{list(Family::EFFECTS.names)}, with what belongs to it."
       end
-      private_class_method :not_an_effect
+
+      # A value that fits none of several shapes.
+      def self.other_value(pointer) = "#{subject(pointer)} should be a text or a list."
+
+      # Keys and numbers that lead to what an error is about.
+      def self.pointer(error) = error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
 
       def self.subject(pointer)
         return 'the family' if pointer.empty?
@@ -47,9 +51,10 @@ module VastLattice
       def self.other(error, subject)
         wanted = Array(error['schema']['type']).join(' or ') if error['schema'].is_a?(Hash)
         wanted = { 'array' => 'a list', 'object' => 'a group of keys', 'string' => 'a text' }.fetch(wanted, 'another value')
+        return "#{subject} is longer than #{error['schema']['maxLength']} characters." if error['type'] == 'maxLength'
         return "#{subject} should be #{wanted}." if %w[array object string].include?(error['type'])
 
-        "#{subject}: #{error['error'].sub(/\A\w+ at `[^`]*` /, 'this value ')}."
+        "#{subject}: #{error['error'].sub(/\A[\w ]+ at (`[^`]*`|root) /, 'this value ')}."
       end
       private_class_method :other
 

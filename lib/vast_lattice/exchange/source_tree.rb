@@ -8,8 +8,8 @@ module VastLattice
     # stays the text it was typed as. References, tags and doubled keys are refused.
     class SourceTree
       DEEPEST = 20
-      # Keys that name the items of a list, so that a path can say "parameters, length".
-      NAMES = %w[name].freeze
+      # Keys that name the items of a list, so that a path can say "parameters, length"; in most lists it is "name".
+      NAMES = { 'columns' => 'target', 'fields' => 'ask' }.freeze
 
       attr_reader :tree, :lines
 
@@ -21,7 +21,7 @@ module VastLattice
         @pointer_lines = {}
         root = document(readable(text))
         @tree = node(root, [], [])
-        refuse(nil, 'The file is empty.') unless @tree.is_a?(Hash)
+        refuse_other(@tree) unless @tree.is_a?(Hash)
       end
 
       # Line of a JSON pointer (list of keys), or of what is around it.
@@ -31,6 +31,11 @@ module VastLattice
       end
 
       private
+
+      def refuse_other(tree)
+        what = { Array => 'a list', NilClass => 'nothing' }.fetch(tree.class, 'a text')
+        refuse(1, "The file holds #{what}, not a family: it begins with vast_lattice: #{FamilyFile::VERSION} and family: NAME.")
+      end
 
       def readable(text)
         text = text.dup.force_encoding('UTF-8').delete_prefix("\uFEFF")
@@ -48,17 +53,20 @@ module VastLattice
       end
 
       def document(text)
-        stream = Psych.parse_stream(text)
+        handler = BoundedBuilder.new(DEEPEST)
+        Psych::Parser.new(handler).parse(text)
+        stream = handler.root
         refuse(nil, 'The file is empty.') if stream.children.empty?
         refuse(stream.children[1].start_line + 1, 'The file holds more than one document.') if stream.children.size > 1
         stream.children.first.root
+      rescue BoundedBuilder::Refused => e
+        refuse(e.line, e.message)
       rescue Psych::SyntaxError => e
         refuse(e.line, "The YAML is not well-formed: #{[e.problem, e.context].compact.join(' ')}.")
       end
 
       def node(node, path, pointer)
         note_line(node, path, pointer)
-        refuse(line(node), 'The file is nested too deeply.') if path.size > DEEPEST
         refuse(line(node), "Tags such as #{node.tag} are not allowed.") if node.respond_to?(:tag) && node.tag
         case node
         when Psych::Nodes::Mapping then mapping(node, path, pointer)
@@ -86,14 +94,15 @@ module VastLattice
 
       def sequence(node, path, pointer)
         node.children.each_with_index.map do |child, index|
-          node(child, [*path, item_name(child) || index.to_s], [*pointer, index.to_s])
+          node(child, [*path, item_name(child, path.last) || index.to_s], [*pointer, index.to_s])
         end
       end
 
-      def item_name(node)
+      def item_name(node, list)
         return unless node.is_a?(Psych::Nodes::Mapping)
 
-        pair = node.children.each_slice(2).find { |key, _| key.is_a?(Psych::Nodes::Scalar) && NAMES.include?(key.value) }
+        wanted = NAMES.fetch(list, 'name')
+        pair = node.children.each_slice(2).find { |key, _| key.is_a?(Psych::Nodes::Scalar) && key.value == wanted }
         pair.last.value if pair && pair.last.is_a?(Psych::Nodes::Scalar)
       end
 

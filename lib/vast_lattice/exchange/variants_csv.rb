@@ -9,25 +9,30 @@ module VastLattice
       def initialize(plan)
         @plan = plan
         @values = plan.targets.select(&:value?)
-        @features = plan.family.features
+        @states = (plan.family.parts + plan.family.features).map(&:name)
+        @errors = false
         @properties = plan.family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
       end
 
       # Headings, units in brackets.
       def headings
         units = @values.map { |target| target.unit.plain? ? target.name : "#{target.name} [#{target.unit}]" }
-        [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *@properties, *units, *@features.map(&:name), 'mass [kg]',
+        [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *@properties, *units, *@states, 'mass [kg]',
          'area [mm2]', 'findings']
       end
 
       # The cells of one Checks::Variants::Variant.
       def cells(variant)
-        outcome = variant.result.outcome
-        [*identity(variant, outcome), *@values.map { |target| value(outcome, target) },
-         *@features.map { |feature| outcome.state(feature.name).to_s },
-         number(variant.result.facts['mass']), number(variant.result.facts['area']),
-         variant.result.findings.map(&:message).join(' ')]
+        outcome = variant.outcome
+        figure = Checks::Figures.of(outcome)
+        findings = (outcome.findings + figure.findings).sort_by { |finding| Finding::LEVELS.index(finding.level) }
+        @errors ||= findings.any?(&:error?)
+        [*identity(variant, outcome), *@values.map { |target| value(outcome, target) }, *@states.map { |name| outcome.state(name).to_s },
+         number(figure.mass), number(figure.area), findings.map(&:message).join(' ')]
       end
+
+      # Whether a variant that was written has an error.
+      def errors? = @errors
 
       # All of it as CSV text.
       def to_csv
@@ -38,7 +43,12 @@ module VastLattice
       end
 
       # All of it as a list for JSON.
-      def to_list = Checks::Variants.new(@plan).map { |variant| ResultTree.tree(variant.result) }
+      def to_list
+        Checks::Variants.new(@plan).map do |variant|
+          @errors ||= variant.result.errors?
+          ResultTree.tree(variant.result)
+        end
+      end
 
       private
 

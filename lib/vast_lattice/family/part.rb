@@ -9,6 +9,9 @@ module VastLattice
                                            shown_when: nil, tier: 'symbol', features: [])
       extend TreeForm
 
+      # Most instances of all patterns of one part together; more is a finding.
+      MOST_INSTANCES = 5000
+
       def self.nested = { stock: Stock, features: Feature, at: PartPlace }
 
       # The number of the step of a recipe at an index (from 0); the stock is step 0.

@@ -8,7 +8,29 @@ module VastLattice
     module Schema
       PATH = File.expand_path('schema.json', __dir__)
       TREE = JSON.parse(File.read(PATH)).freeze
-      WHOLE = JSONSchemer.schema(TREE)
+      # The patterns of the schema are about whole texts; in Ruby ^ and $ would mean lines.
+      WHOLE_TEXT = ->(pattern) { Regexp.new(pattern.sub(/\A\^/, '\A').sub(/\$\z/, '\z')) }
+
+      # A schema that can be asked.
+      def self.made(tree) = JSONSchemer.schema(tree, regexp_resolver: WHOLE_TEXT)
+
+      WHOLE = made(TREE)
+      # Schemas of pieces, made when they are first asked for.
+      PIECES = Memo.new(500)
+      private_constant :PIECES
+
+      # A piece of TREE by itself.
+      def self.part(piece) = PIECES.fetch([:part, piece.object_id]) { made(piece.merge('$defs' => TREE['$defs'])) }
+
+      # A piece of TREE that says nothing about what is inside of its properties and items.
+      def self.shallow(piece)
+        PIECES.fetch([:shallow, piece.object_id]) do
+          lean = piece.except('$defs', '$schema', '$id', 'items')
+          lean['properties'] = piece['properties'].transform_values { true } if piece['properties']
+          lean['additionalProperties'] = true if piece['additionalProperties'].is_a?(Hash)
+          made(lean.merge('$defs' => TREE['$defs']))
+        end
+      end
 
       TEXT = { 'type' => 'string', 'maxLength' => 4000 }.freeze
       TEXTS = { 'type' => 'array', 'items' => TEXT }.freeze
@@ -35,7 +57,7 @@ module VastLattice
         tree = { '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']),
                  'type' => 'object', 'required' => ['do'],
                  'properties' => { 'do' => TEXT, **ARGUMENTS, **PLAIN.fetch(name, {}) }, 'additionalProperties' => TEXT }
-        [name, JSONSchemer.schema(tree)]
+        [name, made(tree)]
       end.freeze
 
       # Lists of many texts, which are looked at without the schema: it would need seconds for a large block of cells.

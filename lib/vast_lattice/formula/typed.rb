@@ -6,9 +6,13 @@ module VastLattice
     # +data+ is the Variable of a :name, the Function of a :call, the Float of a :number.
     class Typed < Value.with(:kind, :type, :span, data: nil, parts: [])
       # Every Variable used, each once, in the order of writing.
-      def variables
-        own = kind == :name && data.index != Checker::ITEM ? [data] : []
-        (own + parts.flat_map(&:variables)).uniq
+      def variables = gathered({}).values
+
+      # Adds the Variables used to a hash by index; returns it.
+      def gathered(found)
+        found[data.index] ||= data if kind == :name && data.index != Checker::ITEM
+        parts.each { |part| part.gathered(found) }
+        found
       end
 
       def constant? = variables.empty?

@@ -11,6 +11,7 @@ module VastLattice
         @builder = builder
         @placed = {}
         @shapes = {}
+        @instances = 0
       end
 
       # PlacedFeatures of the builder's entries, in their order.
@@ -141,6 +142,7 @@ module VastLattice
 
         count = kind.count(numbers.pattern, spot.length)
         return too_many(feature, count) if count > Family::Pattern::MOST
+        return too_many_in_all(feature) if (@instances += count) > Family::Part::MOST_INSTANCES
 
         kind.offsets(numbers.pattern, spot).map { |over, up| [start[0] + over, start[1] + up] }
       end
@@ -166,6 +168,12 @@ module VastLattice
       def too_many(feature, count)
         @builder.report(:too_many, :error, "#{feature.title} would have #{count} instances.", [*path(feature), 'pattern', 'count'],
                         "At most #{Family::Pattern::MOST} are allowed: check its count.")
+      end
+
+      def too_many_in_all(feature)
+        @builder.report(:too_many, :error, "With #{feature.title} the part would have #{@instances} instances of its patterns in all.",
+                        [*path(feature), 'pattern', 'count'],
+                        "At most #{Family::Part::MOST_INSTANCES} are allowed in one part: check its count.")
       end
 
       # An instance with its numbers, or nil where it is skipped.

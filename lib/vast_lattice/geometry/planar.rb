@@ -12,10 +12,14 @@ module VastLattice
       # Points nearer than this are one where an area is cut into triangles (mm).
       TIDY = 1e-4
 
+      # GEOS needs time by the square of the points for triangles: twice as much as for areas at so many points.
+      CROWDED = 3000
+
       module_function
 
       # The area within a ring of points, less holes.
       def polygon(ring, holes = [])
+        Work.take(ring.size)
         rings = [ring, *holes].map { |points| [points.size + 1, *points.flatten, *points.first] }
         packed = rings.map { |size, *numbers| [size].pack('L<') + numbers.pack('E*') }.join
         Geos::WkbReader.new.read([1, 3, rings.size].pack('CL<L<') + packed)
@@ -32,15 +36,24 @@ module VastLattice
         found = areas.compact
         return found.first if found.size < 2
 
+        Work.take(found.sum(&:num_coordinates))
         Geos.create_geometry_collection(found).unary_union
       end
 
       def minus(area, other)
-        area && other ? something(area.difference(other)) : area
+        area && other ? something(overlay(area, other, :difference)) : area
       end
 
       def both(area, other)
-        area && other ? something(area.intersection(other)) : nil
+        area && other ? something(overlay(area, other, :intersection)) : nil
+      end
+
+      # GEOS gives up on areas that touch in very narrow places: these are tidied first.
+      def overlay(area, other, how)
+        Work.take(area.num_coordinates + other.num_coordinates)
+        area.public_send(how, other)
+      rescue Geos::GEOSException
+        area.buffer(0).public_send(how, other.buffer(0))
       end
 
       def something(area) = area.area > NOTHING ? area : nil
@@ -61,6 +74,8 @@ module VastLattice
       # Triangles of three points that fill an area. GEOS gives up on rings with points that nearly coincide: these are
       # tidied first, by less than anybody sees.
       def triangles(area)
+        points = area.num_coordinates
+        Work.take(points + (points * points / CROWDED))
         rings(area.constrained_delaunay_triangulation).map(&:first)
       rescue Geos::GEOSException
         tidy = area.topology_preserve_simplify(TIDY).buffer(0)

@@ -13,6 +13,7 @@ module VastLattice
 
       # An area after steps. Steps of one kind after each other are one: many together are quicker than one by one.
       def self.changed(area, steps, plane)
+        Work.take(steps.size)
         steps.chunk_while { |(before, _), (after, _)| before == after }.reduce(area) do |found, alike|
           section = Planar.union(alike.map { |_, body| body.section(plane) }) or next found
           alike.first.first == :add ? Planar.union([found, section]) : Planar.minus(found, section)

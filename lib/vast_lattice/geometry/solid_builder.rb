@@ -18,8 +18,16 @@ module VastLattice
         @findings = []
       end
 
-      # The Solid, or nil where there can be none.
+      # The Solid, or nil where there can be none, or where it takes too much work.
       def solid
+        Work.budget { built&.tap(&:volume) }
+      rescue Work::Spent, Geos::GEOSException
+        report(:too_much_work, :error, "#{@stock.part.title} takes too much work: its features run into each other in too many ways.",
+               ['parts', @stock.part.name, 'stock'], Work::Spent.new.remedy)
+      end
+
+      # The Solid, without a budget.
+      def built
         place = ['parts', @stock.part.name, 'stock']
         kind = Family::STOCK_KINDS.fetch(@stock.kind)
         return unless possible?(@stock.part.stock.measures(kind, @stock.outline), @numbers.measures, place, @stock.part.title)

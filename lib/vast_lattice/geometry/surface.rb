@@ -97,6 +97,7 @@ module VastLattice
 
       def kept(facet, own)
         near = near(facet)
+        Work.take(4 + near.size)
         return [] if outside?(facet, near) || taken?(facet) || swallowed?(facet, near)
         return [facet] if whole?(facet, near)
 

@@ -16,13 +16,22 @@ module VastLattice
         found += undefined.labels if @outcome.labels.value?(nil)
         return found if found.empty?
 
-        found.compact.uniq.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] }
+        told(found.compact.uniq.sort_by { |finding| [Finding::LEVELS.index(finding.level), finding.to_s] })
       end
 
+      # Findings that are told of one outcome.
+      MOST = 200
       UNDEFINED = %i[undefined undefined_rule undefined_table undefined_limit undefined_line].freeze
       private_constant :UNDEFINED
 
       private
+
+      def told(found)
+        return found if found.size <= MOST
+
+        more = "There are #{found.size - MOST} more findings."
+        [*found.first(MOST), Finding.new(code: :more, level: :note, message: more, remedy: 'Mend the first ones.')]
+      end
 
       def undefined = @undefined ||= UndefinedReader.new(@outcome)
 

@@ -5,41 +5,55 @@ module VastLattice
     # Puts rules and targets into an order in which each comes after all it uses. Users never need to
     # know it: any such order gives the same outcome.
     class Order
-      # +steps+ are Bound::Rule and Target values; +circle+ lists those that use each other in a circle, each the next, the
-      # first again at the end, and +cycle+ their names; both are nil where there is none.
-      attr_reader :steps, :circle
+      # +steps+ are Bound::Rule and Target values; +circles+ lists groups of those that use each other in a circle, each the
+      # next, the first again at the end.
+      attr_reader :steps, :circles
 
       def initialize(bound)
         @bound = bound
         @steps = []
+        @circles = []
         @state = {}
-        @trail = []
-        catch(:cycle) { bound.targets.each { |target| visit(target) } }
-        bound.rules.each { |rule| visit(rule) } unless circle
+        (bound.targets + bound.rules).each { |step| visit(step) unless state(step) }
       end
 
-      def cycle = circle&.map { |step| name(step) }
+      # The first circle, or nil.
+      def circle = circles.first
+
+      # The names along a circle, by default the first; nil where there is none.
+      def cycle(circle = self.circle) = circle&.map { |step| name(step) }
 
       private
 
-      def visit(step)
-        key = [step.class, step.index]
-        return if @state[key] == :done
-        return close(step) if @state[key] == :open
+      def key(step) = [step.class, step.index]
+      def state(step) = @state[key(step)]
 
-        @state[key] = :open
-        @trail.push(step)
-        uses(step).each { |used| visit(used) }
-        @trail.pop
-        @state[key] = :done
+      # Goes down all that a step uses, without a call for each: chains may be long. The trail holds the steps on the way
+      # with what they use and is not looked at yet.
+      def visit(first)
+        trail = [opened(first)]
+        until trail.empty?
+          step, uses = trail.last
+          used = uses.shift
+          case used && state(used)
+          when :open then close(trail.map(&:first), used)
+          when nil then used ? trail.push(opened(used)) : finish(trail.pop.first)
+          end
+        end
+      end
+
+      def opened(step)
+        @state[key(step)] = :open
+        [step, uses(step)]
+      end
+
+      def finish(step)
+        @state[key(step)] = :done
         @steps << step
       end
 
       # A rule between two targets is on the circle too.
-      def close(step)
-        @circle = [*@trail.drop(@trail.index(step)), step]
-        throw :cycle
-      end
+      def close(steps, used) = @circles << [*steps.drop(steps.index(used)), used]
 
       def name(step) = step.is_a?(Bound::Rule) ? "rule #{step.rule.name}" : step.name
 

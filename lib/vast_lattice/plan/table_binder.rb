@@ -46,7 +46,7 @@ module VastLattice
 
       def bind_column(column)
         among = @reader.symbols.column_names
-        target = @reader.target(column.target, place('columns'), among: among) or return
+        target = @reader.target(column.target, place('columns', column.target), among: among) or return
         unit = unit_of(column, target)
         earlier = earlier(column, target, unit)
         return earlier if earlier && unchanged?(earlier, target, column)
@@ -125,7 +125,7 @@ module VastLattice
         Units[column.unit.to_s]
         read(column, nil) { |text| Entry.read(text, type: type, unit: unit, scope: @reader.symbols.scope) }
       rescue Units::Error => e
-        @reader.error(:unknown_unit, e.message, place('columns'), e.remedy)
+        @reader.error(:unknown_unit, e.message, place('columns', column.target, 'unit'), e.remedy)
       end
 
       def cell_place(row, column) = place('rows', row.name, 'cells', column.target)
@@ -137,10 +137,10 @@ module VastLattice
         return unit if target.type.number? && unit.dimension == target.type.dimension
 
         @reader.error(:dimension, "The column #{column.target} is in #{column.unit}, but #{target.name} is #{target.type}.",
-                      place('columns'), 'Choose a unit of that kind.')
+                      place('columns', column.target, 'unit'), 'Choose a unit of that kind.')
         target.unit
       rescue Units::Error => e
-        @reader.error(:unknown_unit, e.message, place('columns'), e.remedy)
+        @reader.error(:unknown_unit, e.message, place('columns', column.target, 'unit'), e.remedy)
         target.unit
       end
 
@@ -177,7 +177,8 @@ module VastLattice
 
       def check_doubled(columns)
         doubled = columns.group_by { |column| column.target.index }.values.find { |same| same.size > 1 } or return
-        @reader.error(:decided_twice, "The column #{doubled.first.target.name} stands here twice.", place('columns'), 'Remove one.')
+        @reader.error(:decided_twice, "The column #{doubled.first.target.name} stands here twice.",
+                      place('columns', doubled.first.column.target), 'Remove one.')
       end
     end
   end

@@ -8,6 +8,9 @@ module VastLattice
     # +subject+ is the Family::Parameter, Feature, Part or Table;
     # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
     class Target < Value.with(:name, :index, :kind, :type, :subject, :unit, :place)
+      # Quick: a plan has many, and its numbers tell them apart.
+      def hash = index.hash
+
       STATE_WORDS = { built: %w[built suppressed], shown: %w[shown hidden] }.freeze
 
       def value? = kind == :value

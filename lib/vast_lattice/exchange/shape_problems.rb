@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Exchange
+    # Where a family file's tree has not the shape that the schema wants: a walk down the tree and the schema side by side,
+    # which stops after MOST problems. Asking the whole schema for everything that is wrong takes minutes for a file with
+    # thousands of mistakes.
+    class ShapeProblems
+      # Problems that are told of one file.
+      MOST = 50
+      # What decides about a thing as a whole.
+      WHOLE = %w[oneOf anyOf].freeze
+
+      # A problem: the keys and numbers that lead to it, and the words.
+      Problem = Struct.new(:pointer, :text)
+
+      # The Problems of a tree, at most one more than MOST.
+      def self.of(tree)
+        return [] if Family::Schema::WHOLE.valid?(tree)
+
+        new.tap { |walk| walk.look(Family::Schema::TREE, tree, []) }.found
+      end
+
+      attr_reader :found
+
+      def initialize
+        @found = []
+      end
+
+      # Looks at +data+ at the end of +pointer+ with a schema.
+      def look(schema, data, pointer)
+        return if @found.size > MOST
+
+        name = schema['$ref']
+        schema = name.split('/').drop(1).reduce(Family::Schema::TREE) { |tree, key| tree[key] } if name
+        return whole(schema, data, pointer, name) if WHOLE.any? { |key| schema.key?(key) }
+
+        own(schema, data, pointer)
+        inside(schema, data, pointer)
+      end
+
+      private
+
+      def inside(schema, data, pointer)
+        case data
+        when Hash then data.each { |key, value| look_at(schema, key, value, pointer) }
+        when Array then data.each_with_index { |item, index| look(schema['items'] || {}, item, [*pointer, index.to_s]) }
+        end
+      end
+
+      # A key of an object; one that does not belong there is told by +own+.
+      def look_at(schema, key, value, pointer)
+        inner = schema.dig('properties', key) || schema['additionalProperties']
+        look(inner, value, [*pointer, key]) if inner.is_a?(Hash)
+      end
+
+      # What is wrong with a thing itself, whatever it holds.
+      def own(schema, data, pointer)
+        shallow = Family::Schema.shallow(schema)
+        return if shallow.valid?(data)
+
+        shallow.validate(data).first(MOST + 1 - @found.size).each do |error|
+          at = [*pointer, *SchemaMessage.pointer(error)]
+          @found << Problem.new(at, SchemaMessage.text(error, at))
+        end
+      end
+
+      def whole(schema, data, pointer, name)
+        return if Family::Schema.part(schema).valid?(data)
+
+        text = name == EFFECT ? SchemaMessage.not_an_effect : SchemaMessage.other_value(pointer)
+        @found << Problem.new(pointer, text)
+      end
+
+      EFFECT = '#/$defs/effect'
+      private_constant :EFFECT
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # How much work one shape or one picture may take, counted in points of areas that are put together and in faces that
+    # are looked at: the same on every machine. Beyond that it ends, and a finding says so.
+    #
+    # Whoever calls may watch: the block given to Work.watched is called every now and then while shapes are worked out;
+    # it may let others go first, or raise to end what nobody waits for any more.
+    class Work
+      # Points that one shape or picture may take: a few seconds.
+      POINTS = 1_200_000
+      # Points between two calls of a watcher.
+      PULSE = 3000
+
+      # The budget is spent.
+      class Spent < Error
+        def initialize
+          super('It would take too much work.', remedy: 'Check the sizes and the counts of its patterns.')
+        end
+      end
+
+      KEY = :lattice_work
+      WATCH = :lattice_watch
+      private_constant :KEY, :WATCH
+
+      # Calls the block with a budget of its own. Raises Spent.
+      def self.budget(points = POINTS)
+        outer = Thread.current[KEY]
+        Thread.current[KEY] = new(points, Thread.current[WATCH])
+        yield
+      ensure
+        Thread.current[KEY] = outer
+      end
+
+      # Calls +block+ while +watcher+ is called every now and then.
+      def self.watched(watcher)
+        outer = Thread.current[WATCH]
+        Thread.current[WATCH] = watcher
+        yield
+      ensure
+        Thread.current[WATCH] = outer
+      end
+
+      # Takes so many points from the budget that is under way, if there is one.
+      def self.take(points) = Thread.current[KEY]&.take(points)
+
+      def initialize(points, watcher)
+        @left = points
+        @watcher = watcher
+        @pulse = PULSE
+      end
+
+      def take(points)
+        raise Spent if (@left -= points).negative?
+        return unless @watcher && (@pulse -= points).negative?
+
+        @pulse = PULSE
+        @watcher.call
+      end
+    end
+  end
+end
