@@ -27,9 +27,10 @@ module VastLattice
 
       # Values of the key columns that still lead to a row, and the rows that are left: key[COLUMN]=TEXT.
       get '/:slug/tables/:table/narrow' do |slug, name|
-        table = table_of(store.find(slug), name)
+        plan = store.find(slug).plan
+        table = plan.family.table(name) || raise(Sinatra::NotFound)
         chosen = given_keys.select { |target, text| table.column(target) && !text.empty? }
-        rows = table.narrowed(chosen)
+        rows = plan.runnable? ? Checks::RowSearch.new(plan, table).rows(chosen) : table.narrowed(chosen)
         answer(rows: rows.first(200).map(&:name), count: rows.size,
                values: table.key_columns.to_h { |column| [column.target, table.key_values(column.target, chosen)] })
       end

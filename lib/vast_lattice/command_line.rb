@@ -9,9 +9,10 @@ module VastLattice
     USAGE = <<~TEXT
       lattice resolve FILE [--row TABLE=ROW]… [--key TABLE.COLUMN=VALUE]… [--set NAME=VALUE]…
                    [--override NAME=VALUE]… [--json]
-      lattice check FILE             every finding on the family, with its line
+      lattice check FILE             every finding on the family, with its line and its code
       lattice table FILE [--json]    all variants with values, states, mass, findings (CSV)
-      lattice draw FILE [--row TABLE=ROW]… [--set NAME=VALUE]… > front.svg
+      lattice draw FILE [--view VIEW] [--part PART] [--row TABLE=ROW]… [--set NAME=VALUE]… > picture.svg
+                   VIEW is front, back, top, bottom, end, section, or flat for the flat pattern of a folded part
       lattice convert FILE           YAML to JSON, JSON to YAML
     TEXT
     COMMANDS = %w[resolve check table draw convert].freeze
@@ -68,6 +69,8 @@ module VastLattice
     def options
       OptionParser.new do |parser|
         parser.on('--json') { @json = true }
+        parser.on('--view VIEW') { |view| @view = view }
+        parser.on('--part PART') { |part| @part = part }
         parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
         parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
         parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
@@ -106,26 +109,26 @@ module VastLattice
 
     def told(finding)
       line = @document.line(finding.place)
-      "#{"line #{line}: " if line}#{finding.level}: #{finding}"
+      "#{"line #{line}: " if line}#{finding.level}: #{finding} [#{finding.code}]"
     end
 
     # Finds rows by their key columns: TABLE.COLUMN=VALUE.
-    def find_rows
-      chosen = @keys.to_a.group_by { |name, _| name.split('.', 2).first }
-      chosen.each do |name, pairs|
-        table = @document.family.table(name) || raise(Misused.new("There is no table \"#{name}\".",
-                                                                  remedy: 'Write --key TABLE.COLUMN=VALUE.'))
-        rows = table.narrowed(pairs.to_h { |key, value| [key.split('.', 2).last.to_s, value] })
-        raise Misused, "#{rows.size} rows of #{table.name} fit: #{rows.first(5).map(&:name).join(', ')}." unless rows.size == 1
+    def find_rows(plan)
+      @keys.to_a.group_by { |name, _| name.split('.', 2).first }.each do |name, pairs|
+        table = plan.family.table(name) || raise(Misused.new("There is no table \"#{name}\".", remedy: 'Write --key TABLE.COLUMN=VALUE.'))
+        keys = pairs.to_h { |key, value| [key.split('.', 2).last.to_s, value] }
+        search = Checks::RowSearch.new(plan, table)
+        rows = search.rows(keys)
+        raise Misused, search.refusal(keys, rows) unless rows.size == 1
 
         @rows[table.name] = rows.first.name
       end
     end
 
     def result
-      find_rows
-      found = plan
-      found && Result.new(found, Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides))
+      found = plan or return
+      find_rows(found)
+      Result.new(found, Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides))
     end
 
     def resolve
@@ -168,9 +171,17 @@ module VastLattice
 
     def draw
       found = result or return 2
-      picture = found.front_view or raise Misused.new('There is nothing to draw.', remedy: found.findings.first.to_s)
+      picture = found.view(known_view, part: @part) or
+        raise Misused.new('There is nothing to draw.', remedy: found.findings.first&.to_s || 'Choose another view or part.')
       @out.puts(picture)
       found.errors? ? 1 : 0
+    end
+
+    def known_view
+      view = @view || 'front'
+      return view if Drawing::Views::NAMES.include?(view)
+
+      raise Misused.new("There is no view \"#{view}\".", remedy: Nearest.remedy(view, Drawing::Views::NAMES, kind: 'view'))
     end
 
     def convert

@@ -23,7 +23,7 @@ module VastLattice
         next if HIDDEN.include?(key)
 
         named = index.positive? && SINGULAR.key?(path[index - 1]) && !counted?(index)
-        named ? words << "#{SINGULAR[path[index - 1]]} #{key}" : (words << plain(key) unless SINGULAR.key?(key))
+        named ? words << "#{SINGULAR[path[index - 1]]} #{key}" : (words << plain(key) unless SINGULAR.key?(key) && index < path.size - 1)
       end
       words.empty? ? 'the family' : words.join(', ')
     end

@@ -154,7 +154,7 @@ class FilesTest < CoreCase
     code, out, = lattice('resolve', DEMO, '--row', 'size=', '--set', 'length=1 m', '--json')
     assert_equal [0, 1000.0, 'mm', '1000 mm'], [code, *JSON.parse(out).dig('values', 'length').values_at('value', 'base_unit', 'text')]
     assert_match(/^length +1250 mm/, lattice('resolve', DEMO, '--key', 'size.length=1250')[1])
-    assert_match(/0 rows of size fit/, lattice('resolve', DEMO, '--key', 'size.length=7')[2])
+    assert_match(/No row of size has length 7. The nearest is SF-0500 with 500 mm./, lattice('resolve', DEMO, '--key', 'size.length=7')[2])
     assert_equal 9, lattice('table', DEMO)[1].lines.size
     assert_equal 0, lattice('check', DEMO).first
     assert_match(/\A<svg/, lattice('draw', DEMO)[1])
@@ -181,7 +181,7 @@ class FilesTest < CoreCase
     with_file(File.read(DEMO).sub('default: 120 mm', 'formula: length / 10 + 3')) do |path|
       code, out, = lattice('check', path)
       assert_equal 1, code
-      assert_match(/\Aline 11: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm.$/, out)
+      assert_match(/\Aline 11: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm. \[dimension\]$/, out)
       code, _, err = lattice('resolve', path)
       assert_equal [2, 1], [code, err.lines.size]
     end

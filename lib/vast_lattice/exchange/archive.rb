@@ -26,6 +26,11 @@ module VastLattice
         raise Unreadable.because('The file is damaged: it is no complete spreadsheet file.', remedy: 'Save it again and bring it in then.')
       end
 
+      # Refuses a file of which a part is not whole. Raises Unreadable.
+      def self.damaged(part)
+        raise Unreadable.because("The file is damaged: #{part} in it is not whole.", remedy: 'Save it again and bring it in then.')
+      end
+
       def self.refuse_size(size)
         return if size <= LARGEST
 
@@ -76,8 +81,9 @@ module VastLattice
         raise Unreadable.because('The file is protected by a password.', remedy: 'Save it without one.') if entry.encrypted?
 
         content = stream.read(entry.size + 1).to_s
-        return content if content.bytesize <= entry.size
+        return content if content.bytesize == entry.size && (entry.crc.to_i.zero? || Zlib.crc32(content) == entry.crc)
 
+        Archive.damaged(entry.name) if content.bytesize <= entry.size
         raise Unreadable.because('The file unpacks to more than it says.', remedy: 'Save it again and bring it in then.')
       end
     end

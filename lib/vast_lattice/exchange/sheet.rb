@@ -23,6 +23,13 @@ module VastLattice
 
       def decimal_commas? = @decimal_commas
 
+      # Raises Unreadable where there are more rows than are read: a part of a table is no table.
+      def self.refuse_rows(count, name = nil)
+        return if count <= MOST_ROWS
+
+        raise Unreadable.because("There are more than #{MOST_ROWS} rows.", sheet: name, remedy: 'Split the table.')
+      end
+
       # "C4" for numbers of row and column from 0.
       def self.address(row, column)
         letters = +''

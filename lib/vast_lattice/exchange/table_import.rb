@@ -43,8 +43,13 @@ module VastLattice
         pairs.select(&:last)
       end
 
-      # Names of sheets have at most 31 characters.
-      def named(sheet) = @plan.family.tables.find { |table| table.name[0, 31].casecmp?(sheet.name.strip[0, 31]) }
+      # By the name of the sheet that it is written to, or its own.
+      def named(sheet)
+        @sheet_names ||= TableSheets.sheet_names(@plan.family.tables)
+        wanted = sheet.name.strip
+        @plan.family.tables.find { |table| @sheet_names[table.name].casecmp?(wanted) } ||
+          @plan.family.tables.find { |table| table.name.casecmp?(wanted) }
+      end
 
       def refuse_strays(strays)
         there = strays.map { |sheet| "\"#{sheet.name}\"" }.join(', ')

@@ -9,16 +9,37 @@ module VastLattice
       NAME = 'variant'
       NUMBER = /\A-?\d{1,15}(\.\d{1,12})?\z/
 
-      # Sheets of some tables of a plan's family.
-      def self.write(plan, tables = plan.family.tables) = tables.map { |table| sheet(plan, table) }
+      # Longest name of a sheet, in characters, as spreadsheets have it.
+      LONGEST_NAME = 31
 
-      def self.sheet(plan, table)
+      # {name of a table => name of its sheet}: the same as far as it fits, numbered where that would be the same.
+      def self.sheet_names(tables)
+        taken = {}
+        tables.to_h do |table|
+          numbered = (2..).lazy.map { |number| "#{table.name[0, LONGEST_NAME - number.to_s.size - 1]}~#{number}" }
+          name = table.name[0, LONGEST_NAME]
+          name = numbered.find { |own| !taken.key?(own.downcase) } if taken.key?(name.downcase)
+          taken[name.downcase] = true
+          [table.name, name]
+        end
+      end
+
+      # Sheets of some tables of a plan's family.
+      def self.write(plan, tables = plan.family.tables) = sheets(plan, tables)
+
+      def self.sheets(plan, tables)
+        names = sheet_names(plan.family.tables)
+        tables.map { |table| sheet(plan, table, names.fetch(table.name)) }
+      end
+      private_class_method :sheets
+
+      def self.sheet(plan, table, name)
         kinds = table.columns.map { |column| plan.symbols.column_type(column) }
         heading = [NAME, *table.columns.zip(kinds).map { |column, (_, unit)| heading(column, unit) }]
         rows = table.rows.map do |row|
           [row.name, *table.columns.zip(kinds).map { |column, (type, _)| cell(row.cells[column.target], type) }]
         end
-        Sheet.new(table.name, [heading, *rows])
+        Sheet.new(name, [heading, *rows])
       end
       private_class_method :sheet
 

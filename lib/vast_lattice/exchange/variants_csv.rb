@@ -38,7 +38,7 @@ module VastLattice
       def to_csv
         CSV.generate do |csv|
           csv << headings
-          Checks::Variants.new(@plan).each { |variant| csv << cells(variant) }
+          Checks::Variants.new(@plan).each { |variant| csv << cells(variant).map { |cell| Sheets::CommaText.harmless(cell) } }
         end
       end
 

@@ -70,7 +70,10 @@ module VastLattice
       end
 
       def table(table)
-        table.with(rows: table.rows.map do |row|
+        columns = table.columns.map do |column|
+          column.with(least: formula(column.least), most: formula(column.most), step: formula(column.step))
+        end
+        table.with(columns: columns, rows: table.rows.map do |row|
           row.with(cells: row.cells.to_h { |target, text| [target, entry(text, @family.parameter(target))] })
         end)
       end

@@ -19,6 +19,9 @@ module VastLattice
       SIGN = %r{\*\*|<=|>=|!=|\.\.|[-+*/()\[\],<>=]}
       ESCAPES = { '\\"' => '"', '\\\\' => '\\', '\\n' => "\n", '\\t' => "\t" }.freeze
       LONGEST_NUMBER = 30
+      # What to do about marks that do not belong, where more can be said.
+      HINTS = { '"' => 'Close the text with a second ".', '^' => 'Write a power with two stars: bore ** 2.', '&' => 'Write and.',
+                '|' => 'Write or.', '{' => 'Lists stand in square brackets: [1, 2].', ';' => 'Separate values by commas.' }.freeze
 
       def self.tokens(text) = new(text).tokens
 
@@ -161,7 +164,7 @@ module VastLattice
 
       def unknown
         mark = @scanner.getch
-        remedy = mark == '"' ? 'Close the text with a second ".' : 'Remove it, or put texts in quotes.'
+        remedy = HINTS.fetch(mark, 'Remove it, or put texts in quotes.')
         message = mark == '"' ? 'A text is not closed.' : "\"#{mark}\" does not belong in a formula."
         fail_at(@scanner.charpos - 1, 1, message, remedy)
       end

@@ -97,11 +97,16 @@ module VastLattice
         known = keys.reject { |key| Runtime.undefined?(key) }
         return '; there are no keys' if known.empty?
 
-        near = value.is_a?(Float) ? known.min_by { |key| (key - value).abs } : Nearest.to(value.to_s, known.grep(String))
+        near = value.is_a?(Float) ? known.min_by { |key| (key - value).abs } : nearest_text(value.to_s, known)
         words = { 'lookup_at_least' => 'the largest is', 'lookup_at_most' => 'the smallest is' }.fetch(part.data.name, 'the nearest is')
         near.nil? || near == value ? '' : "; #{words} #{SHOWN.call(typed, near)}"
       end
       private_class_method :nearest
+
+      def self.nearest_text(value, known)
+        known.grep(String).min_by { |key| DidYouMean::Levenshtein.distance(key.downcase, value.downcase) }
+      end
+      private_class_method :nearest_text
     end
   end
 end

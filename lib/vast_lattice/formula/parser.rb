@@ -226,9 +226,11 @@ module VastLattice
       end
 
       def boolean
-        word = take(:word, 'true', 'false') || refuse("\"#{peek.text}\" was not expected here.", 'A value belongs here.')
+        word = take(:word, 'true', 'false') || refuse("\"#{peek.text}\" was not expected here.", misplaced(peek.text))
         Node.new(kind: :boolean, span: word.span, data: word.text == 'true')
       end
+
+      def misplaced(word) = word == 'if' ? 'Put it into brackets: 2 + (if … then … else …).' : 'A value belongs here.'
 
       def bracketed
         return range_or_list if peek.is?(:sign, '[')

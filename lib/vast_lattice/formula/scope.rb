@@ -27,7 +27,8 @@ module VastLattice
 
       def unknown(name, span)
         choice = variables.values.find { |variable| variable.type.choices&.include?(name) }
-        remedy = choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{name}\"." : Nearest.remedy(name, names)
+        remedy = "It is a function: write #{name.downcase}()." if Functions::ALL.key?(name.downcase)
+        remedy ||= choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{name}\"." : Nearest.remedy(name, names)
         raise Error.new("There is no name \"#{name}\".", span: span, remedy: remedy, code: :unknown_name)
       end
     end

@@ -11,6 +11,7 @@ module VastLattice
         @builder = builder
         @placed = {}
         @shapes = {}
+        @added = Added.new
         @instances = 0
       end
 
@@ -24,7 +25,7 @@ module VastLattice
       def placed(entry)
         return PlacedFeature.new(**entry) if !PlacedFeature.built?(entry[:state]) || entry[:kind].role == :reshape
 
-        PlacedFeature.new(**entry, **(made(entry) || { problem: true }))
+        PlacedFeature.new(**entry, **(made(entry) || { problem: true })).tap { |feature| @added.remember(feature) }
       end
 
       # What a built feature adds to its entry, or nil where it is impossible (which is reported).
@@ -181,22 +182,29 @@ module VastLattice
         return if numbers.skip
 
         wall = seat.wall
-        seat = seat.with(level: wall.height(place[0])) if wall.curved? && seat.level.zero?
-        loop, layers = shape(kind, numbers, seat)
-        return { loop: nil } unless loop && layers
-
+        seat = seat.with(level: wall.height(place[0]), through: wall.depth_at(place[0])) if wall.curved? && seat.level.zero?
+        loop = known_loop(kind, numbers) or return { loop: nil }
         placed = placed_loop(loop, wall, place)
+        seat = @added.seat(seat, placed, through: numbers.measures['depth'].nil?) if kind.role == :cut
+        layers = layers(kind, numbers, seat) or return { loop: nil }
         there = layers.map { |layer| layer.at(layer.loop.equal?(loop) ? placed : placed_loop(layer.loop, wall, place)) }
         { loop: placed, seat: seat, layers: there }
       end
 
-      # The loop and the layers about the origin; the same for all instances that have the same numbers and level.
-      def shape(kind, numbers, seat)
-        @shapes[[kind, numbers.object_id, seat.level, seat.wall.object_id]] ||= begin
-          known = numbers.measures.none? { |_, amount| amount.is_a?(Float) && !amount.finite? }
-          loop = kind.loop(numbers.measures) if known
-          [loop, loop ? kind.layers(numbers.measures, seat) : nil]
-        end
+      # The loop about the origin; the same for all instances that have the same numbers. nil where there can be none.
+      def known_loop(kind, numbers)
+        @shapes[[kind, numbers.object_id]] ||= [loop_of(kind, numbers.measures)]
+        @shapes[[kind, numbers.object_id]].first
+      end
+
+      def loop_of(kind, measures)
+        kind.loop(measures) if measures.none? { |_, amount| amount.is_a?(Float) && !amount.finite? }
+      end
+
+      # The layers about the origin; the same for all instances that are seated alike.
+      def layers(kind, numbers, seat)
+        @shapes[[kind, numbers.object_id, seat.level, seat.above, seat.through, seat.all,
+                 seat.wall.object_id]] ||= kind.layers(numbers.measures, seat)
       end
 
       # As people see it on a mirrored wall: angles turn the same way.

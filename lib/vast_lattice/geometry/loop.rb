@@ -26,9 +26,18 @@ module VastLattice
         return between(-x, -y, x, y) unless radius.positive?
 
         quarter = Math.tan(Math::PI / 8)
-        new([[-x + radius, -y, 0.0], [x - radius, -y, quarter], [x, -y + radius, 0.0], [x, y - radius, quarter],
-             [x - radius, y, 0.0], [-x + radius, y, quarter], [-x, y - radius, 0.0], [-x, -y + radius, quarter]])
+        rounded([[-x + radius, -y, 0.0], [x - radius, -y, quarter], [x, -y + radius, 0.0], [x, y - radius, quarter],
+                 [x - radius, y, 0.0], [-x + radius, y, quarter], [-x, y - radius, 0.0], [-x, -y + radius, quarter]])
       end
+
+      # A loop without edges that have no length, such as those between two quarters that make a half.
+      def self.rounded(vertices)
+        kept = vertices.zip(vertices.rotate(1)).reject do |(x, y, _), (next_x, next_y, _)|
+          (x - next_x).abs < 1e-9 && (y - next_y).abs < 1e-9
+        end
+        new(kept.map(&:first))
+      end
+      private_class_method :rounded
 
       # A rectangle from its lower left to its upper right corner.
       def self.between(left, bottom, right, top)

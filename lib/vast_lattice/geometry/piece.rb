@@ -38,6 +38,8 @@ module VastLattice
         return false unless inside?
 
         low = layers.map(&:low).min
+        return false if wall.past?(-low)
+
         wall.runs.each_with_index.all? { |(from, till), run| -low > till || -low <= from || run.zero? }
       end
 

@@ -72,12 +72,32 @@ module VastLattice
       def overlaps(placed)
         placed.group_by { |feature| feature.wall.name }.values.flat_map do |features|
           owners = features.flat_map { |feature| feature.loops.map { feature } }
-          pairs = Overlaps.pairs(features.flat_map(&:loops)).map { |one, other| [owners[one], owners[other]] }
+          loops = features.flat_map(&:loops)
+          pairs = Overlaps.pairs(loops).reject { |one, other| through?(owners[one], owners[other], loops[one], loops[other]) }
+          pairs = pairs.map { |one, other| [owners[one], owners[other]] }
           pairs.uniq.reject { |one, other| seated?(one, other) }.map { |one, other| overlap(one, other) }
         end
       end
 
-      def seated?(one, other) = [[one, other], [other, one]].any? { |upper, lower| upper.feature.on&.casecmp?(lower.name) }
+      # A cut that goes right through a pad or a boss is meant to.
+      def through?(one, other, loop, second)
+        return false if one.kind.role == other.kind.role
+
+        added, cut = one.kind.role == :add ? [loop, second] : [second, loop]
+        Relation.of(Profile.new(added), cut) == :inside
+      end
+
+      # Whether one of them sits on the other, or on what sits on it.
+      def seated?(one, other) = [[one, other], [other, one]].any? { |upper, lower| bases(upper).include?(lower.name.downcase) }
+
+      def bases(feature)
+        found = []
+        while (name = feature&.feature&.on&.downcase) && !found.include?(name)
+          found << name
+          feature = @solid.features.find { |own| own.name.casecmp?(name) }
+        end
+        found
+      end
 
       def overlap(one, other)
         message = "#{one.feature.title} and #{other.feature.title} overlap."

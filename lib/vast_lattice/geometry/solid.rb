@@ -49,7 +49,7 @@ module VastLattice
         @bounds ||= begin
           outer = blank.bounds
           exact = blank.cuts.empty? && tangled.none?(&:cut?) && (clear + tangled).all? { |piece| piece.cut? || outer.holds?(piece.bounds) }
-          exact ? outer : Bounds.of(surface.flat_map { |face| face.facets(96).flat_map(&:points) })
+          exact ? outer : TrueBounds.new(self).bounds
         end
       end
 

@@ -20,10 +20,19 @@ module VastLattice
 
       # The Solid, or nil where there can be none, or where it takes too much work.
       def solid
-        Work.budget { built&.tap(&:volume) }
+        Work.budget { built&.then { |solid| left(solid) } }
       rescue Work::Spent, Geos::GEOSException
         report(:too_much_work, :error, "#{@stock.part.title} takes too much work: its features run into each other in too many ways.",
                ['parts', @stock.part.name, 'stock'], Work::Spent.new.remedy)
+      end
+
+      # The solid, unless nothing is left of it.
+      def left(solid)
+        return solid if solid.volume > solid.blank.volume * 1e-9
+
+        cuts = solid.built.select { |feature| feature.kind.role == :cut }.map { |feature| feature.feature.title }
+        report(:nothing_remains, :error, "Nothing is left of #{@stock.part.title}: #{cuts.join(', ')} take all of it away.",
+               ['parts', @stock.part.name, 'stock'], 'Make a cut smaller, move it, or suppress it.')
       end
 
       # The Solid, without a budget.

@@ -6,15 +6,27 @@ module VastLattice
     # Profile; +clear+ the part of it where the material below is only what +runs+ say: [from, till] depths in
     # mm. +box+ is what positions are measured from. A +mirrored+ wall has its left at high x. +curved+
     # walls (the side of a round bar) are nowhere clear; +level+ gives the height of their surface over x.
-    # +spans+ names the stock's dimensions that give its width and height, where there are such.
-    class Wall < Plain.with(:name, :title, :frame, :outline, :clear, :runs, :box, mirrored: false, level: nil, spans: {}, owner: nil)
+    # +spans+ names the stock's dimensions that give its width and height, where there are such; +reach+ is the depth right
+    # through the part where more material lies behind the runs, as the other flange of a beam; +bored+ lists the stretches
+    # [from, till] of x in which a curved wall has a bore behind it.
+    class Wall < Plain.with(:name, :title, :frame, :outline, :clear, :runs, :box, mirrored: false, level: nil, spans: {}, owner: nil,
+                                                                                  reach: nil, bored: [])
       # How far tools reach past a surface they go through, mm.
       OVER = 0.01
 
       def curved? = !level.nil?
 
       # Depth at which a tool is through the first run of material, or through all of it.
-      def depth(all: false) = all ? runs.last.last : runs.first.last
+      def depth(all: false) = all ? [runs.last.last, reach].compact.max : runs.first.last
+
+      # The same of a curved wall at x, from its surface there: as far as the axis where there is a bore.
+      def depth_at(x)
+        middle = (runs.last.last / 2) + height(x)
+        bored.any? { |from, till| x.between?(from, till) } ? middle : 2 * middle
+      end
+
+      # Whether a depth goes past all runs to material behind them.
+      def past?(depth) = !reach.nil? && reach > runs.last.last + OVER && depth > runs.last.last + (2 * OVER)
 
       # x of an offset from left, right or centre; y from bottom, top or centre.
       def across(from, offset)

@@ -28,11 +28,14 @@ module VastLattice
       def undecided
         values.filter_map do |target|
           item = @bound.items[target.index]
-          next if item.formula || item.default || always_in_table?(target) || !target.type.number? || item.choices
+          next if written?(target) || item.formula || item.default || always_in_table?(target)
 
           note(:no_default, :warning, target, "#{target.name} has no default.", 'Give it one, so that it always has a value.')
         end
       end
+
+      # Whether a formula or a default stands there, readable or not.
+      def written?(target) = target.computed? || !target.subject.default.to_s.strip.empty?
 
       # Branches whose condition depends on nothing and does not hold, and those behind one that always does.
       def dead_branches

@@ -13,18 +13,20 @@ module VastLattice
         @bound = bound
         @findings = []
         @order = Order.new(bound)
-        while @order.cycle && (column, rows = guilty)
-          open_cells(column, rows)
+        while @order.circle && (columns = guilty)
+          columns.each { |column, rows| open_cells(column, rows) }
           @order = Order.new(@bound)
         end
       end
 
       private
 
-      # [column, numbers of rows] of the cells at fault; nil where none has a part in the circle.
+      # [column, numbers of rows] of the cells at fault, of several columns where these are alike; nil where none has a part
+      # in the circle.
       def guilty
         found = @order.circle.each_cons(2).filter_map { |step, used| cells_between(step, used) }
-        found.min_by { |column, rows| [rows.size, column.target.name] }
+        fewest = found.map { |_, rows| rows.size }.min
+        found.select { |_, rows| rows.size == fewest }.uniq { |column, _| column.target.index } if fewest
       end
 
       # Cells by which a step on the circle uses the next one.

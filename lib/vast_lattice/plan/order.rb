@@ -33,7 +33,7 @@ module VastLattice
       def visit(first)
         trail = [opened(first)]
         until trail.empty?
-          step, uses = trail.last
+          uses = trail.last.last
           used = uses.shift
           case used && state(used)
           when :open then close(trail.map(&:first), used)

@@ -10,6 +10,8 @@ module VastLattice
       module CommaText
         SEPARATORS = [',', ';', "\t", '|'].freeze
         HINT = /\Asep=(.)\r?\n/i
+        # What a spreadsheet may run.
+        DANGEROUS = /\A'*[=+\-@\t\r]/
         MARKS = { "\xFF\xFE".b => 'UTF-16LE', "\xFE\xFF".b => 'UTF-16BE', "\xEF\xBB\xBF".b => 'UTF-8' }.freeze
 
         def self.name = 'csv'
@@ -21,16 +23,28 @@ module VastLattice
           Archive.refuse_size(bytes.bytesize)
           text = decoded(bytes)
           separator, text = separated(text)
-          rows = CSV.parse(text, col_sep: separator)
-          [Sheet.new(nil, rows.first(Sheet::MOST_ROWS), decimal_commas: separator != ',')]
+          rows = CSV.parse(text, col_sep: separator).map { |row| row.map { |cell| restored(cell) } }
+          Sheet.refuse_rows(rows.size)
+          [Sheet.new(nil, rows, decimal_commas: separator != ',')]
         rescue CSV::MalformedCSVError => e
           raise Unreadable.because("The CSV is not well-formed: #{e.message}", remedy: 'Look at the quotes of that line.')
         end
 
         # CSV text of one sheet.
         def self.write(sheets)
-          CSV.generate { |csv| sheets.first.rows.each { |row| csv << row.map { |cell| cell.is_a?(Float) ? Sheet.number(cell) : cell } } }
+          CSV.generate { |csv| sheets.first.rows.each { |row| csv << row.map { |cell| harmless(cell) } } }
         end
+
+        # A cell that no spreadsheet runs.
+        def self.harmless(cell)
+          return Sheet.number(cell) if cell.is_a?(Float)
+
+          cell.is_a?(String) && cell.match?(DANGEROUS) && !cell.match?(TableSheets::NUMBER) ? "'#{cell}" : cell
+        end
+
+        # A cell as it was before it was made harmless.
+        def self.restored(cell) = cell&.start_with?("'") && cell[1..].match?(DANGEROUS) ? cell[1..] : cell
+        private_class_method :restored
 
         def self.decoded(bytes)
           mark, name = MARKS.find { |start, _| bytes.b.start_with?(start) }

@@ -25,8 +25,8 @@ module VastLattice
           dates = DateStyles.new(archive.read('xl/styles.xml'), book)
           targets = xml(archive, 'xl/_rels/workbook.xml.rels').css('Relationship').to_h { |relation| [relation['Id'], relation['Target']] }
           book.css('sheets > sheet').map do |sheet|
-            content = archive.read(path(targets[sheet.attribute_with_ns('id', RELATION)&.value]))
-            Sheet.new(sheet['name'], content ? Cells.read(content, texts, dates) : [])
+            content = archive.read(path(targets[sheet.attribute_with_ns('id', RELATION)&.value])) || Archive.damaged(sheet['name'])
+            Sheet.new(sheet['name'], Cells.read(content, texts, dates))
           end
         end
 
@@ -63,7 +63,9 @@ module VastLattice
         def self.xml(archive, name)
           content = archive.read(name) or raise Unreadable.because("The file is no XLSX: it has no #{name}.",
                                                                    remedy: 'Save it as XLSX, ODS or CSV.')
-          Nokogiri::XML(content, &:nonet)
+          Nokogiri::XML(content) { |options| options.nonet.strict }
+        rescue Nokogiri::XML::SyntaxError
+          Archive.damaged(name)
         end
         private_class_method :xml
 

@@ -10,7 +10,8 @@ module VastLattice
           found = Edits.find(family.parameters, name, 'parameter')
           name = found.name
           to = free_name(family, name, to)
-          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text) { |used| to if used.casecmp?(name) } }
+          changed = listed(family) { |used| to if used.casecmp?(name) }
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
           renamed = renamed.with(parameters: renamed.parameters.map { |item| item.name == name ? item.with(name: to) : item })
           references(renamed) { |target| target.casecmp?(name) ? to : target }
         end
@@ -20,7 +21,8 @@ module VastLattice
           from = Edits.find(family.features, name, 'feature').name
           to = free_name(family, from, to)
           changed = ->(target) { rename_dotted(target, from, to) }
-          renamed = rename_in_recipes(Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }, from, to)
+          names = listed(family, &changed)
+          renamed = rename_in_recipes(Formulas.map(family) { |text| Formula::Rewrite.names(text, &names) }, from, to)
           references(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
         end
 
@@ -29,9 +31,10 @@ module VastLattice
           from = Edits.find(family.parts, name, 'part').name
           to = free_name(family, from, to)
           changed = ->(target) { rename_dotted(target, from, to) }
-          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
+          names = listed(family, &changed)
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &names) }
           renamed = renamed.with(parts: renamed.parts.map { |part| part.name == from ? part.with(name: to) : part })
-          references(renamed) { |target| changed.call(target) || target }
+          references(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
         end
 
         # Renames a form.
@@ -58,6 +61,19 @@ module VastLattice
 
           family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(name: Edits.checked_title(to, 'rule')) })
         end
+
+        # A function from names in formulas to new ones: that of the block, also for columns that are used as lists
+        # (size.length follows length).
+        def self.listed(family)
+          lambda do |used|
+            changed = yield(used) and next changed
+            table, rest = used.split('.', 2)
+            column = rest && family.table(table)&.column(rest)
+            to = column && !column.property? && yield(rest)
+            "#{table}.#{to}" if to
+          end
+        end
+        private_class_method :listed
 
         # Recipes and alternatives with a feature under its new name.
         def self.rename_in_recipes(family, from, to)
@@ -98,9 +114,11 @@ module VastLattice
         end
         private_class_method :references
 
-        def self.rename_columns(table, &block)
-          table.with(columns: table.columns.map { |column| column.with(target: yield(column.target)) },
-                     rows: table.rows.map { |row| row.with(cells: row.cells.transform_keys(&block)) })
+        # A property that happens to be called the same is something else.
+        def self.rename_columns(table)
+          names = table.columns.to_h { |column| [column.target, column.property? ? column.target : yield(column.target)] }
+          table.with(columns: table.columns.map { |column| column.with(target: names[column.target]) },
+                     rows: table.rows.map { |row| row.with(cells: row.cells.transform_keys { |key| names.fetch(key, key) }) })
         end
         private_class_method :rename_columns
 

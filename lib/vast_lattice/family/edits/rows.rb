@@ -61,13 +61,13 @@ module VastLattice
 
         # Renames many rows at once: a list of row and name. Names may change places.
         def self.rename_rows(family, table:, names:)
-          on(family, table) do |found|
-            old = Edits.find_all(found.rows, names.map { |pair| pair['row'] }, 'row')
-            to = old.zip(names).to_h { |row, pair| [row.name, Edits.checked_title(pair['name'], 'row')] }
-            rows = found.rows.map { |row| to.key?(row.name) ? row.with(name: to[row.name]) : row }
-            refuse_doubled(rows)
-            found.with(rows: rows, default_row: to.fetch(found.default_row, found.default_row))
-          end
+          found = Edits.find(family.tables, table, 'table')
+          old = Edits.find_all(found.rows, names.map { |pair| pair['row'] }, 'row')
+          to = old.zip(names).to_h { |row, pair| [row.name, Edits.checked_title(pair['name'], 'row')] }
+          rows = found.rows.map { |row| to.key?(row.name) ? row.with(name: to[row.name]) : row }
+          refuse_doubled(rows)
+          renamed = on(family, table) { |own| own.with(rows: rows, default_row: to.fetch(own.default_row, own.default_row)) }
+          RowNames.followed(renamed, "#{found.name}.row", to)
         end
 
         # Makes a row the one used when none is picked.

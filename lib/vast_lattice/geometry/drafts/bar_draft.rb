@@ -64,7 +64,9 @@ module VastLattice
           low, high = upright ? [@box.left, @box.right] : [@box.bottom, @box.top]
           outline = wall_profile(frame, upright, low, high)
           Wall.new(name: name, title: name.tr('.', ' '), frame: frame, outline: outline, clear: wall_profile(frame, upright, from, till),
-                   runs: runs,
+                   runs: runs, reach: if inset.zero? && !name.end_with?('.inside')
+                                        upright ? @box.height : @box.width
+                                      end,
                    box: outline.box, mirrored: mirrored, spans: { horizontal: 'length', vertical: upright ? 'height' : 'width' })
         end
 
@@ -92,11 +94,11 @@ module VastLattice
         def round_side
           half = @box.height / 2
           outline = Profile.new(Loop.between(0.0, -half, @length, half))
-          wall = @profile.inners.empty? ? 2 * half : half - (@profile.inners.first.box.width / 2)
-          runs = @profile.inners.empty? ? [[0.0, 2 * half]] : [[0.0, wall], [(2 * half) - wall, 2 * half]]
+          bored = @profile.inners.empty? ? [] : [[0.0, @length]]
           Wall.new(name: 'side', title: 'side', frame: Frame.at([0.0, @box.right, half], Vector::X, Vector.scale(Vector::Z, -1)),
                    outline: outline, clear: nil,
-                   runs: runs, box: outline.box, level: [[0.0, @length, 0.0, 0.0]], spans: { horizontal: 'length' })
+                   runs: [[0.0, 2 * half]], bored: bored, box: outline.box, level: [[0.0, @length, 0.0, 0.0]],
+                   spans: { horizontal: 'length' })
         end
 
         def ends

@@ -124,6 +124,7 @@ module VastLattice
           side = Wall.new(name: 'side', title: 'side', frame: Frame.at([0.0, most, 0.0], Vector::X, [0.0, 0.0, -1.0]), clear: nil,
                           runs: [[0.0, 2 * most]],
                           outline: Profile.new(Loop.between(0.0, -most, @length, most)), level: levels(pieces, most),
+                          bored: pieces.select { |_, _, _, inner| inner.max > 1e-9 }.map { |piece| piece.first(2) },
                           box: Box.new(left: 0.0, right: @length, bottom: -most, top: most))
           [side, end_wall('left', pieces.first[2][0], [0.0, 0.0, 0.0], Vector::Z),
            end_wall('right', pieces.last[2][1], [@length, 0.0, 0.0], [0.0, 0.0, -1.0])]

@@ -70,8 +70,10 @@ module VastLattice
         def self.of_points(points)
           raise Impossible.new('An outline needs at least three points.', remedy: 'Add points.') if points.size < 3
 
+          # Outwards is to the right of the way along points that go round counter-clockwise.
+          sense = Planar.clockwise?(points.map { |point| point.values_at('x', 'y') }) ? -1 : 1
           loop = Loop.new(points.each_with_index.map do |point, index|
-            [point['x'], point['y'], bulge(point, points[(index + 1) % points.size])]
+            [point['x'], point['y'], sense * bulge(point, points[(index + 1) % points.size])]
           end)
           loop = loop.reversed if loop.area.negative?
           raise Impossible.new('The outline crosses itself.', remedy: 'List its points in order around it.') unless Planar.valid?(loop)

@@ -43,6 +43,9 @@ module VastLattice
             end
           end
 
+          # A text that breaks off is never read as a shorter one.
+          def error(_message) = Archive.damaged('a sheet')
+
           def characters(text) = @inside && (@value << text)
 
           private
@@ -74,10 +77,10 @@ module VastLattice
           end
 
           def end_cell
-            return if @row >= Sheet::MOST_ROWS || @row.negative? || @column >= Sheet::MOST_COLUMNS
-
             found = cell
-            return if found.nil?
+            return if found.nil? || @row.negative? || @column >= Sheet::MOST_COLUMNS
+
+            Sheet.refuse_rows(@row + 1)
 
             @rows << [] while @rows.size <= @row
             @rows[@row][@column] = found
@@ -87,7 +90,7 @@ module VastLattice
             return @formula ? Sheet::Fault.new('a formula that was never computed') : nil if @value.empty? && @type != 'str'
 
             case @type
-            when 's' then @texts[@value.to_i]
+            when 's' then shared_text
             when 'str', 'inlineStr' then @value
             when 'b' then @value == '1'
             when 'e' then Sheet::Fault.new("the error #{@value}")
@@ -97,6 +100,8 @@ module VastLattice
           rescue Date::Error
             Sheet::Fault.new("the date #{@value}, which does not exist")
           end
+
+          def shared_text = @texts[@value.to_i] || Sheet::Fault.new('a text that is not in the file')
 
           def number
             amount = Float(@value, exception: false) or return Sheet::Fault.new("\"#{@value}\", which is no number")

@@ -34,6 +34,9 @@ module VastLattice
             @phonetic = false if name == 'rPh'
           end
 
+          # A text that breaks off is never read as a shorter one.
+          def error(_message) = Archive.damaged('a sheet')
+
           def characters(text) = @inside && (@texts.last << text)
         end
       end

@@ -39,6 +39,9 @@ module VastLattice
             end
           end
 
+          # A text that breaks off is never read as a shorter one.
+          def error(_message) = Archive.damaged('a sheet')
+
           def characters(text) = @inside && @skipped.zero? && (@text << text)
 
           private
@@ -88,6 +91,7 @@ module VastLattice
           def end_row
             return @empty_rows += @times if @row.empty?
 
+            Sheet.refuse_rows(@rows.size + @empty_rows + @times)
             put(@rows, @empty_rows, @row, @times, Sheet::MOST_ROWS, [])
             @empty_rows = 0
           end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # Finds rows of a table by what their key columns come to, whatever unit it is typed in and whether the cell is a plain
+    # value or a formula.
+    class RowSearch
+      # Raises Plan::Broken.
+      def initialize(plan, table)
+        plan.ensure_runnable
+        @plan = plan
+        @table = table
+        @results = ResolvedRows.new(plan, table)
+      end
+
+      # The Family::Rows for which all keys hold: {column target => text}. Raises Error for a column that there is not, or
+      # a text that cannot be read.
+      def rows(keys)
+        wanted = keys.map { |name, text| column(name).then { |column| [column, read(column, text)] } }
+        numbers = @table.rows.each_index.select { |row| wanted.all? { |column, value| same?(value(column, row), value) } }
+        numbers.map { |row| @table.rows[row] }
+      end
+
+      # Why no row, or more than one, was found.
+      def refusal(keys, found)
+        said = keys.map { |name, text| "#{column(name).target} #{text}" }.join(' and ')
+        return "#{found.size} rows of #{@table.name} have #{said}: #{found.first(5).map(&:name).join(', ')}." if found.any?
+
+        "No row of #{@table.name} has #{said}.#{nearest(*keys.first)}"
+      end
+
+      private
+
+      def column(name)
+        @table.column(name) || raise(Error.new("The table #{@table.name} has no column \"#{name}\".",
+                                               remedy: Nearest.remedy(name.to_s, @table.columns.map(&:target), kind: 'column')))
+      end
+
+      def read(column, text)
+        type, unit = @plan.symbols.column_type(column)
+        type = Formula::TEXT if type.text?
+        Formula.value(Plan::Entry.read(text, type: type, unit: unit, scope: Formula::Scope.new([])))
+      rescue Formula::Error => e
+        raise Error.new("#{column.target}: #{e.message}", remedy: e.remedy)
+      end
+
+      # What a column comes to in a row; nil where it says nothing.
+      def value(column, row)
+        text = @table.rows[row].cell(column.target) or return
+        return read(column, text) if column.property?
+
+        bound = @plan.bound.tables[@plan.family.table_index(@table.name)].columns.find { |own| own.column.equal?(column) }
+        known = bound.literals[row]
+        known.nil? ? @results.outcome(row).values[bound.target.index] : known
+      rescue Error
+        nil
+      end
+
+      def same?(one, other)
+        one.is_a?(String) && other.is_a?(String) ? one.casecmp?(other.strip) : !one.nil? && one == other
+      end
+
+      # The row that comes nearest to a number.
+      def nearest(name, text)
+        column = column(name)
+        wanted = read(column, text)
+        unless wanted.is_a?(Float)
+          return " #{Nearest.remedy(text, @table.rows.filter_map do |row|
+            row.cell(column.target)
+          end.uniq, kind: 'value')}"
+        end
+
+        values = @table.rows.each_index.to_h { |row| [row, value(column, row)] }.select { |_, value| value.is_a?(Float) && value.finite? }
+        row, value = values.min_by { |_, value| (value - wanted).abs }
+        row ? " The nearest is #{@table.rows[row].name} with #{Units::Format.quantity(value, @plan.symbols.column_type(column).last)}." : ''
+      end
+    end
+  end
+end
