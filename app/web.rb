@@ -14,11 +14,14 @@ module VastLattice
   # The web application: one Sinatra application per resource. It stores, shows and asks; the core
   # computes.
   module Web
-    # The whole application as a Rack app. +secret+ signs the session cookie.
-    def self.app(secret:, store: Storage::Store.new)
+    # The whole application as a Rack app. +secret+ signs the session cookie, which is called +cookie+: two instances on one
+    # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine.
+    def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice')
       Base.set(:store, store)
       Rack::Builder.new do
-        use Rack::Session::Cookie, key: 'lattice', secret: secret, same_site: :lax, httponly: true
+        use Rack::TempfileReaper
+        use Border, hosts: hosts
+        use Rack::Session::Cookie, key: cookie, secret: secret, same_site: :lax, httponly: true
         use ForgeryGuard
         map('/api/families') { run Rack::Cascade.new([TablesAPI, ImportsAPI, LatticeAPI, API]) }
         map('/families') { run Rack::Cascade.new([Families, Downloads, Workspace]) }
@@ -27,13 +30,20 @@ module VastLattice
       end.to_app
     end
 
+    # Requests that are answered at once. More than wait for heavy work (HeavyWork), so that pages are always served.
+    THREADS = 16
+    # Seconds that requests have to end when the program is stopped.
+    LAST_SECONDS = 2
+
     # Serves on loopback until it is told to stop; yields the address once it answers.
     def self.serve(port, app)
       configuration = Puma::Configuration.new do |puma|
         puma.bind "tcp://127.0.0.1:#{port}"
         puma.app app
-        puma.threads 1, 8
+        puma.threads 4, THREADS
         puma.environment 'production'
+        puma.http_content_length_limit Border::LARGEST_BODY
+        puma.force_shutdown_after LAST_SECONDS
         puma.raise_exception_on_sigterm false
         puma.quiet
       end
@@ -42,11 +52,16 @@ module VastLattice
       launcher.run
     end
 
-    # A secret that survives restarts, kept beside the data in +folder+.
+    # The shortest secret that signs cookies.
+    SECRET = 64
+
+    # A secret that survives restarts, kept beside the data in +folder+. One that is empty or broken off is made anew.
     def self.session_secret(folder)
       file = File.join(folder, 'session_secret')
-      File.write(file, SecureRandom.hex(64), perm: 0o600) unless File.exist?(file)
-      File.read(file)
+      known = File.exist?(file) ? File.read(file).strip : ''
+      return known if known.size >= SECRET
+
+      SecureRandom.hex(SECRET).tap { |secret| File.write(file, secret, perm: 0o600) }
     end
   end
 end

@@ -8,10 +8,18 @@ module VastLattice
     module Database
       MIGRATIONS = File.expand_path('../../db/migrate', __dir__)
 
+      # Connections: one for each thread of the server and of background work, and some to spare.
+      POOL = 24
+      # Seconds until a database counts as hung: for a connection, for an answer; and until a lock is given up.
+      CONNECT = 5
+      ANSWER = 20
+      LOCK = 3
+
       # Connects, makes the database if it is missing, and migrates it. +settings+ has host, port,
       # username, password and database.
       def self.open(settings)
-        base = { adapter: 'mysql2', encoding: 'utf8mb4', collation: 'utf8mb4_unicode_ci', pool: 12, **settings }
+        base = { adapter: 'mysql2', encoding: 'utf8mb4', collation: 'utf8mb4_unicode_ci', pool: POOL, connect_timeout: CONNECT,
+                 read_timeout: ANSWER, write_timeout: ANSWER, variables: { innodb_lock_wait_timeout: LOCK }, **settings }
         ActiveRecord::Base.establish_connection(base.except(:database))
         ActiveRecord::Base.connection.execute("CREATE DATABASE IF NOT EXISTS #{quoted(settings[:database])} CHARACTER SET utf8mb4")
         ActiveRecord::Base.establish_connection(base)

@@ -15,16 +15,34 @@ module VastLattice
       # Plans of stored families that are kept while their version lasts.
       PLANS = 64
 
+      # Versions back to which the family can be seen as it was.
+      REACH = 500
+      # How often an edit is tried while others change the family meanwhile.
+      TRIES = 5
+
       def initialize
         @plans = Memo.new(PLANS)
+        @editing = Hash.new { |locks, slug| locks[slug] = Mutex.new }
+        @lock = Mutex.new
       end
 
+      # The records of all families that are not removed, by name.
+      def records = FamilyRecord.present.order(:name).to_a
+
+      # The records of removed families, the latest first.
+      def removed = FamilyRecord.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
+
       # All stored families by name, each Stored.
-      def all = FamilyRecord.order(:name).map { |record| stored(record) }
+      def all = records.map { |record| stored(record) }
 
       # The family at an address. Raises Missing.
       # One snapshot: what is written meanwhile is seen as a whole or not at all.
       def find(slug) = FamilyRecord.transaction { stored(record(slug)) }
+
+      # The Stored family of a record. Its plan is compiled if it is not kept already.
+      def stored(record)
+        Stored.new(record, @plans.fetch([record.id, record.version]) { Plan.of(ElementTables.read(record).family) })
+      end
 
       # Stores a new family; returns it Stored. Raises Refused when it has errors.
       def create(family, person:)
@@ -38,29 +56,41 @@ module VastLattice
         keep(record, plan)
       end
 
+      # Removes a family, which need not be readable; it can be brought back. Raises Missing.
+      def remove(slug, person:) = mark(FamilyRecord.present.find_by(slug: slug), slug, Time.now, person)
+
+      # Brings a removed family back. Raises Missing.
+      def restore(slug, person:) = mark(FamilyRecord.where.not(removed_at: nil).find_by(slug: slug), slug, nil, person)
+
       # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
-      # what others changed since stays, and an edit of what they changed is Stale. Raises Missing, Stale, Refused, or
-      # what the edit raises; then nothing is stored.
+      # what others changed since stays, and an edit of what they changed is Stale. The edit is made and compiled while
+      # nothing is locked, and made again where somebody was quicker. Raises Missing, Stale, Contended, Refused, or what the
+      # edit raises; then nothing is stored.
       def edit(slug, version:, person:)
-        FamilyRecord.transaction do
-          current = locked(slug)
-          changed = yield current.family
-          next current if changed.equal?(current.family)
+        one_by_one(slug) do
+          TRIES.times do
+            current = find(slug)
+            changed = yield current.family
+            patch = changed.equal?(current.family) ? nil : Family::Elements.patch(current.family, changed)
+            return current if patch.nil? || patch.empty?
 
-          patch = Family::Elements.patch(current.family, changed)
-          next current if patch.empty?
-
-          refuse_overlap(current, version, patch)
-          plan = checked(changed, current.plan)
-          write(current.record, patch, changed, person: person, summary: summary(current.family, changed))
-
-          ChangeRecord.where(family_id: current.record.id, status: 'undone').update_all(status: 'dropped')
-          keep(current.record, plan)
+            refuse_overlap(current, version, patch)
+            plan = checked(changed, current.plan)
+            made = committed(current) do |record|
+              write(record, patch, changed, person: person, summary: summary(current.family, changed))
+              ChangeRecord.where(family_id: record.id, status: 'undone').update_all(status: 'dropped')
+            end
+            return keep(made, plan) if made
+          end
         end
+        raise Contended
       end
 
-      # Takes back the latest edit. Returns the family Stored, unchanged if there is nothing to undo.
-      def undo(slug, person:) = step(slug, person, 'undo', 'undone', lambda(&:undoable), &:reversed)
+      # Takes back the latest edit that the person has seen (+version+ as in edit). Returns the family Stored, unchanged if
+      # there is nothing to undo. Raises Stale where somebody has built on it since.
+      def undo(slug, person:, version: nil)
+        step(slug, person, 'undo', 'undone', ->(changes) { version ? changes.undoable.where('number < ?', version) : changes.undoable }, &:reversed)
+      end
 
       # Brings back the edit that was undone last.
       def redo(slug, person:) = step(slug, person, 'redo', 'done', lambda(&:redoable), &:itself)
@@ -72,7 +102,7 @@ module VastLattice
       def version(slug) = record(slug).version
 
       # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
-      def since(slug, version) = changes_since(record(slug), version).last(50)
+      def since(slug, version) = ChangeRecord.where(family_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
 
       # What others changed between a version and what +stored+ shows: all but the change that gave it.
       def others(stored, version)
@@ -83,7 +113,7 @@ module VastLattice
       def at(slug, version)
         current = find(slug)
         return current if version == current.version
-        return unless version.between?(2, current.version - 1)
+        return unless version.between?([2, current.version - REACH].max, current.version - 1)
 
         plan = @plans.fetch([current.record.id, version]) { Plan.of(earlier(current, version), before: current.plan) }
         Stored.new(current.record, plan)
@@ -97,19 +127,35 @@ module VastLattice
 
       private
 
-      def record(slug) = FamilyRecord.find_by(slug: slug) || raise(Missing, slug)
+      def record(slug) = FamilyRecord.present.find_by(slug: slug) || raise(Missing, slug)
 
-      def stored(record)
-        Stored.new(record, @plans.fetch([record.id, record.version]) { Plan.of(ElementTables.read(record).family) })
+      def mark(record, slug, time, person)
+        raise Missing, slug unless record
+
+        record.update!(removed_at: time)
+        warn "#{person} #{time ? 'removed' : 'brought back'} the family #{record.name}."
       end
 
-      # Only keeps the plan once the transaction is sure to hold it: a version is never used twice.
+      # Only keeps the plan once the transaction is over: a version is never used twice.
       def keep(record, plan)
         @plans.keep([record.id, record.version], plan)
         Stored.new(record, plan, record.version - 1)
       end
 
-      def locked(slug) = stored(FamilyRecord.lock.find_by(slug: slug) || raise(Missing, slug))
+      # Edits of one family in this process do not race each other.
+      def one_by_one(slug, &) = @lock.synchronize { @editing[slug] }.synchronize(&)
+
+      # Calls the block with the locked record in one transaction, if the family is still as +current+ has it; returns the
+      # record, or nil.
+      def committed(current)
+        FamilyRecord.transaction do
+          record = FamilyRecord.present.lock.find_by(slug: current.slug) || raise(Missing, current.slug)
+          next unless record.version == current.version
+
+          yield record
+          record
+        end
+      end
 
       def refuse_overlap(current, version, patch)
         return if version.nil? || current.version == version
@@ -148,22 +194,41 @@ module VastLattice
       end
 
       def step(slug, person, kind, status, choose)
-        FamilyRecord.transaction do
-          current = locked(slug)
-          change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
-          next current if change.nil? || change.number == 1
+        one_by_one(slug) do
+          TRIES.times do
+            current = find(slug)
+            change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
+            return current if change.nil? || change.number == 1
 
-          patch = yield(Family::Elements::Patch.from_tree(change.patch))
-          after = patch.applied(current.family)
-          change.update!(status: status)
-          write(current.record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}", kind: kind)
-          keep(current.record, Plan.of(after, before: current.plan))
+            patch = yield(Family::Elements::Patch.from_tree(change.patch))
+            refuse_built_on(current, change, patch)
+            after = patch.applied(current.family)
+            plan = Plan.of(after, before: current.plan)
+            made = committed(current) do |record|
+              change.update!(status: status)
+              write(record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}"[0, SUMMARY], kind: kind)
+            end
+            return keep(made, plan) if made
+          end
         end
+        raise Contended
       end
+
+      # Later edits of others that still hold keep an edit from being taken back, if they touch the same.
+      def refuse_built_on(current, change, patch)
+        later = ChangeRecord.where(family_id: current.record.id, kind: 'edit', status: 'done').where('number > ?', change.number).to_a
+        return unless later.any? && Overlap.new(patch, later.map { |other| Family::Elements::Patch.from_tree(other.patch) }).any?
+
+        raise Stale, later
+      end
+
+      # Longest words of one change, in characters.
+      SUMMARY = 8000
 
       def summary(old, new)
         changes = Family::Difference.between(old, new).map(&:to_s)
-        changes.size > 20 ? [*changes.first(20), "and #{changes.size - 20} more"].join("\n") : changes.join("\n")
+        changes = [*changes.first(20), "and #{changes.size - 20} more"] if changes.size > 20
+        changes.join("\n")[0, SUMMARY]
       end
 
       def fresh_slug(family)

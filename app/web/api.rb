@@ -5,7 +5,18 @@ module VastLattice
     # The JSON API (docs/api.md). The screens use it, and so can other programs.
     class API < JSONResource
       get '/' do
-        answer(families: store.all.map { |stored| summary(stored) })
+        answer(families: store.records.map { |record| summary(record) })
+      end
+
+      # Removes a family, readable or not; it can be brought back.
+      delete '/:slug' do |slug|
+        store.remove(slug, person: person)
+        answer(removed: slug)
+      end
+
+      post '/:slug/restore' do |slug|
+        store.restore(slug, person: person)
+        answer(restored: slug)
       end
 
       get '/:slug' do |slug|
@@ -76,7 +87,12 @@ module VastLattice
         answer(changed(slug, stored).merge(resolved(stored)))
       end
 
-      post('/:slug/undo') { |slug| answer(changed(slug, store.undo(slug, person: person))) }
+      # Takes back the latest edit that the page has shown ("version").
+      post('/:slug/undo') do |slug|
+        seen = given['version'].is_a?(Integer) ? given['version'] : nil
+        answer(changed(slug, store.undo(slug, person: person, version: seen)))
+      end
+
       post('/:slug/redo') { |slug| answer(changed(slug, store.redo(slug, person: person))) }
 
       # Tries a formula without storing anything: its value here, and over all variants.
@@ -124,9 +140,11 @@ module VastLattice
         { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan)).to_tree(row_numbers) }
       end
 
-      def summary(stored)
-        { slug: stored.slug, name: stored.family.name, code: stored.family.code, version: stored.version,
-          variants: stored.family.variant_count, findings: stored.plan.findings.size }
+      # One that cannot be read says so, and spoils nothing for the others.
+      def summary(record)
+        card = FamilyCard.new(store, record)
+        { slug: card.slug, name: card.name, code: card.code, version: record.version, variants: card.variants,
+          findings: card.findings.size, readable: card.readable? }
       end
     end
   end

@@ -4,6 +4,8 @@ module VastLattice
   module Web
     # What every resource has in common: security headers, rights, error pages, and helpers.
     class Base < Sinatra::Base
+      # Not as Sinatra is told by the environment: in development it compiles every template anew for every request.
+      set :environment, :production
       set :root, File.expand_path('..', __dir__)
       set :views, File.join(root, 'views')
       set :public_folder, File.join(Boot::ROOT, 'public')
@@ -12,25 +14,29 @@ module VastLattice
       set :protection, false
       set :show_exceptions, false
       set :raise_errors, false
-      set :host_authorization, permitted_hosts: ['127.0.0.1', 'localhost', '::1', 'example.org']
+      # The Border looks at hosts.
+      set :host_authorization, permitted_hosts: []
       set :erb, escape_html: true, trim: '-'
-
-      POLICY = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " \
-               "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
       helpers Helpers
 
       before do
-        headers 'content-security-policy' => POLICY, 'x-content-type-options' => 'nosniff', 'referrer-policy' => 'same-origin',
-                'cache-control' => 'no-store'
+        headers 'cache-control' => 'no-store'
         halt fail_page(400, nil, 'The address holds something that is no text.', 'Follow a link of the program.') unless readable_request?
         require_right(:edit) unless request.get? || request.head? || reading_only?
       end
 
       error(Storage::Missing, Sinatra::NotFound) { |e| fail_page(404, e.is_a?(VastLattice::Error) ? e : nil) }
-      error(Storage::Stale) { |e| fail_page(409, e) }
+      error(Storage::Stale, Storage::Contended) { |e| fail_page(409, e) }
       error(VastLattice::Error) { |e| fail_page(422, e) }
       error(Rights::Denied) { |e| fail_page(403, e) }
+
+      error(HeavyWork::Busy, ImportDesk::Full) { |e| fail_page(503, e) }
+      error(ActiveRecord::LockWaitTimeout, ActiveRecord::Deadlocked) { fail_page(409, nil, LOCKED, 'Try again in a moment.') }
+      error(ActiveRecord::ConnectionNotEstablished, ActiveRecord::StatementTimeout, ActiveRecord::ConnectionFailed) do |e|
+        warn "#{e.class}: #{e.message}"
+        fail_page(503, nil, 'The database does not answer. What was confirmed is safe.', 'Try again in a moment.')
+      end
 
       error do |e|
         warn "#{e.class}: #{e.message}", *e.backtrace.first(12)
@@ -38,7 +44,27 @@ module VastLattice
                   'Try again; the terminal of bin/start tells more.')
       end
 
+      LOCKED = 'Somebody else is changing this family just now.'
+
+      # What takes long is watched; connections to the database go back at once.
+      def call!(env)
+        HeavyWork.watched(env['puma.socket']) { Geometry::Work.budget { super } }
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections!
+      end
+
       private
+
+      # Whether an answer for a program is wanted.
+      def json_wanted? = request.get_header('HTTP_ACCEPT').to_s.start_with?('application/json')
+
+      # Scripts follow the way by themselves.
+      def lead_to(path)
+        return redirect(path) unless json_wanted?
+
+        content_type :json
+        JSON.generate(location: path)
+      end
 
       # Whether all that the address says is text.
       def readable_request?
@@ -67,10 +93,17 @@ module VastLattice
 
       def fail_page(code, error, message = nil, remedy = nil)
         status code
+        return problem_json(error, message, remedy) if json_wanted?
+
         @message = message || error&.message || 'There is no such page.'
         @remedy = remedy || error&.remedy
         @title = code == 404 ? 'Not here' : 'This did not work'
         erb :problem, layout: :layout
+      end
+
+      def problem_json(error, message, remedy)
+        content_type :json
+        JSON.generate(error: { message: message || error&.message, remedy: remedy || error&.remedy }.compact)
       end
     end
   end

@@ -8,14 +8,37 @@ module VastLattice
 
       get('/?') do
         @title = 'Families'
-        @cards = store.all.map { |stored| FamilyCard.new(stored) }
+        @cards = store.records.map { |record| FamilyCard.new(store, record) }
+        @removed = store.removed
         erb :families
+      end
+
+      # The picture of a card, drawn when it is asked for, one by one.
+      get('/:slug/card.svg') do |slug|
+        stored = store.find(slug)
+        picture = stored.plan.runnable? && Result.new(stored.plan).front_view(width: FamilyCard::WIDTH, dimensions: false)
+        content_type 'image/svg+xml'
+        headers 'cache-control' => 'private, max-age=31536000' if params['version'] == stored.version.to_s
+        picture || NO_PICTURE
       end
 
       post('/?') do
         stored = params['file'] ? store.create(uploaded, person: person) : store.create(fresh, person: person)
-        redirect "/families/#{stored.slug}/shape"
+        lead_to "/families/#{stored.slug}/shape"
       end
+
+      post('/:slug/remove') do |slug|
+        store.remove(slug, person: person)
+        lead_to '/families'
+      end
+
+      post('/:slug/restore') do |slug|
+        store.restore(slug, person: person)
+        lead_to '/families'
+      end
+
+      NO_PICTURE = '<svg xmlns="http://www.w3.org/2000/svg" width="330" height="60"><text x="165" y="34" text-anchor="middle" ' \
+                   'font-family="sans-serif" font-size="14" fill="#5b6875">No picture: look at its findings.</text></svg>'
 
       private
 

@@ -2,10 +2,15 @@
 
 module VastLattice
   module Web
-    # Refuses every write whose token is not the session's (form field authenticity_token or header
-    # X-CSRF-Token), in words.
+    # Refuses every write whose header X-CSRF-Token has not the session's token, in words. Tokens in bodies and addresses do
+    # not count: nothing is read of a body before.
     class ForgeryGuard < Rack::Protection::AuthenticityToken
       MESSAGE = 'This page is out of date, or the request came from elsewhere. Reload the page and try again.'
+
+      def accepts?(env)
+        set_token(session(env))
+        safe?(env) || valid_token?(env, env['HTTP_X_CSRF_TOKEN'])
+      end
 
       def deny(_env)
         [403, { 'content-type' => 'application/json' }, [JSON.generate('error' => { 'message' => MESSAGE })]]

@@ -10,8 +10,11 @@ module VastLattice
 
       def csrf_token = Rack::Protection::AuthenticityToken.token(session)
 
-      # A hidden field that lets a form write.
-      def csrf_field = %(<input type="hidden" name="authenticity_token" value="#{csrf_token}">)
+      # Attributes data-given, data-given2 … that hand names to the scripts of an element ($el.dataset.given). What comes from
+      # a family never stands inside an expression.
+      def given(*values)
+        values.each_with_index.map { |value, index| %(data-given#{index + 1 if index.positive?}="#{h value}") }.join(' ')
+      end
 
       # The mark of a decider or a state: a small picture with its own shape, and its word for those who
       # do not see it (none where the word stands beside it).

@@ -4,90 +4,102 @@ require 'securerandom'
 
 module VastLattice
   module Web
-    # Spreadsheets that are being brought in: read in the background, compared, and kept until somebody takes them or
-    # leaves them. Nothing is stored before that, so a restart loses nothing but the reading.
+    # Spreadsheets that are being brought in: kept in the database, read in the background one after the other, compared,
+    # and there until somebody takes them. What was being read when the program ended is read again after it. Everybody in
+    # the queue has a turn before anybody has two.
     class ImportDesk
-      # Imports that are kept, and those that are read at once.
-      KEPT = 12
-      # Changed rows whose effect is worked out before it is asked for.
-      WORKED_OUT = 60
+      # Files that wait in all, and of one person; files that are kept.
+      MOST_WAITING = 12
+      MOST_OF_ONE = 3
+      KEPT = 40
+      READ = 12
 
-      # One import. +share+ is how far it is, from 0 to 1, and +doing+ what it does; then either a TableImport with the
-      # BlastRadius of all of it, or the error that refused it.
-      Import = Struct.new(:slug, :version, :file, :share, :doing, :table_import, :plan, :blast, :error, keyword_init: true) do
+      # More files wait than can.
+      class Full < Error; end
+
+      # What is known of one import while this process lives. +share+ is how far it is, from 0 to 1, and +doing+ what it
+      # does; then either a TableImport with the BlastRadius of all of it, or the error that refused it.
+      Reading = Struct.new(:share, :doing, :table_import, :plan, :blast, :error, keyword_init: true) do
         def done? = !blast.nil? || !error.nil?
       end
 
       def initialize
-        @imports = Memo.new(KEPT)
-        @one = Mutex.new
+        @readings = Memo.new(READ)
+        @lock = Mutex.new
+        @last_owner = nil
       end
 
-      # Begins to read the bytes of a file against a Stored family; returns its number. +table+ is where a CSV goes.
-      def begin(stored, file, bytes, table)
-        id = SecureRandom.hex(8)
-        import = Import.new(slug: stored.slug, version: stored.version, file: file, share: 0.0, doing: 'waiting')
-        @imports.keep(id, import)
-        Thread.new { @one.synchronize { work(import, stored, bytes, table) } }
-        id
+      # Keeps the bytes of a file to be read against a Stored family, and begins; returns its token. +owner+ is the session
+      # of the person; +table+ is where a CSV goes. Raises Full.
+      def begin(stored, file, bytes, table, owner:)
+        refuse_full(owner)
+        token = SecureRandom.hex(16)
+        Storage::ImportRecord.create!(family_id: stored.record.id, token: token, owner: owner, version: stored.version, file: file,
+                                      table_name: table&.name, bytes: bytes, created_at: Time.now)
+        forget_old
+        work
+        token
       end
 
-      # The Import of that number, or nil.
-      def find(slug, id)
-        found = @imports[id]
-        found if found&.slug == slug
+      # [record, Reading] of an import of that family and that person, or nil. One that this process knows nothing of is
+      # read again.
+      def find(slug, token, owner:)
+        record = Storage::ImportRecord.joins(:family).find_by(token: token, owner: owner, families: { slug: slug, removed_at: nil }) or return
+        reading = @readings[token]
+        unless reading
+          record.update!(status: 'waiting') if record.status == 'read'
+          work
+          reading = Reading.new(share: 0.0, doing: 'waiting')
+        end
+        [record, reading]
+      end
+
+      # An import that was taken is over.
+      def taken(record) = record.update!(status: 'taken', bytes: '')
+
+      # Begins to read what waits, if nobody does so already.
+      def work
+        @lock.synchronize { @worker = Thread.new { read_all } unless @worker&.alive? }
       end
 
       private
 
-      def work(import, stored, bytes, table)
-        sheets = step(import, 0.02, 'reading the file') { format(import.file).read(bytes) }
-        import.doing = 'checking the cells'
-        compared = Exchange::TableImport.new(stored.plan, sheets, table: table) { |share| import.share = 0.4 + (share * 0.3) }
-        plan = step(import, 0.7, 'working out what changes') { planned(stored, compared) }
-        import.plan = plan
-        import.table_import = compared
-        # Masses of thousands of rows would be waited for longer than for all the rest.
-        import.blast = step(import, 0.9, 'comparing the variants') { Checks::BlastRadius.new(stored.plan, plan, seconds: 0.2, listed: ImportsAPI::LISTED).to_tree || {} }
-        import.share = 1.0
-      rescue VastLattice::Error => e
-        import.error = e
-      rescue StandardError => e
-        warn "#{e.class}: #{e.message}", *e.backtrace.first(12)
-        import.error = Exchange::Unreadable.because('The file cannot be read.',
-                                                    remedy: 'Save it again, as XLSX, ODS or CSV, and bring it in then.')
+      def refuse_full(owner)
+        waiting = Storage::ImportRecord.waiting.pluck(:owner)
+        return if waiting.size < MOST_WAITING && waiting.count(owner) < MOST_OF_ONE
+
+        raise Full.new('Too many files wait to be read already.', remedy: 'Wait until one of them is done.')
       end
 
-      # The plan after all changes. Raises Storage::Refused where they do not make sense together, also in single cells:
-      # cells that cannot be read were refused before.
-      def planned(stored, compared)
-        changed = compared.edits.reduce(stored.family) { |family, edit| Family::Edits.apply(family, edit) }
-        plan = Plan.of(changed, before: stored.plan)
-        fresh = plan.errors - stored.plan.errors
-        raise Storage::Refused, fresh if fresh.any?
-
-        plan
+      def forget_old
+        old = Storage::ImportRecord.order(id: :desc).offset(KEPT).pluck(:id)
+        Storage::ImportRecord.where(id: old).delete_all if old.any?
       end
 
-      def step(import, share, doing)
-        import.share = share
-        import.doing = doing
-        yield
+      def read_all
+        while (record = next_record)
+          read(record)
+        end
+      rescue ActiveRecord::ActiveRecordError => e
+        warn "#{e.class}: #{e.message}"
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections!
       end
 
-      def format(file)
-        ending = File.extname(file).delete('.').downcase
-        refuse_macros(ending)
-        name = { 'tsv' => 'csv', 'txt' => 'csv' }.fetch(ending, ending)
-        return Exchange::SHEET_FORMATS.fetch(name) if Exchange::SHEET_FORMATS.key?(name)
-
-        raise Exchange::Unreadable.because("#{file} is no spreadsheet that can be read.", remedy: 'Save it as XLSX, ODS or CSV.')
+      # The oldest of somebody else than last time, if there is one.
+      def next_record
+        waiting = Storage::ImportRecord.waiting.select(:id, :owner).to_a
+        turn = waiting.find { |one| one.owner != @last_owner } || waiting.first or return
+        @last_owner = turn.owner
+        Storage::ImportRecord.find_by(id: turn.id)
       end
 
-      def refuse_macros(ending)
-        return unless %w[xlsm xltm xlsb xlam].include?(ending)
-
-        raise Exchange::Unreadable.because('Files with macros are not read.', remedy: 'Save it without macros, as XLSX.')
+      def read(record)
+        reading = @readings.keep(record.token, Reading.new(share: 0.0, doing: 'waiting'))
+        Thread.current.priority = HeavyWork::PRIORITY
+        ImportReading.new(record, reading).run
+      ensure
+        record.update!(status: reading.error ? 'refused' : 'read') if record.status == 'waiting'
       end
     end
   end

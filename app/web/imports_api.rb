@@ -15,7 +15,7 @@ module VastLattice
         Exchange::Archive.refuse_size(request.content_length.to_i)
         bytes = request.body.read(Exchange::Archive::LARGEST + 1).to_s
         file = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
-        answer(id: settings.desk.begin(stored, file, bytes, stored.family.table(text_of('table'))))
+        answer(id: settings.desk.begin(stored, file, bytes, stored.family.table(text_of('table')), owner: owner))
       end
 
       # How far it is; once it is done, the differences from number +from+ on.
@@ -23,24 +23,29 @@ module VastLattice
 
       # Takes some of the changes: {"except": [numbers], "version": 7 (what the page has shown)}; all others are taken.
       post '/:slug/imports/:id/take' do |slug, id|
-        found = import(slug, id)
+        record, found = import(slug, id)
         refuse('The file is not read yet.', 'Wait a moment.') unless found.table_import
         left_out = Array(given['except']).to_h { |number| [number, true] }
         edits = found.table_import.edits(found.table_import.changes.reject { |change| left_out[change.id] })
-        stored = store.edit(slug, version: found.version, person: person) do |family|
+        stored = store.edit(slug, version: record.version, person: person) do |family|
           edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
         end
+        settings.desk.taken(record)
         answer(version: stored.version, taken: found.table_import.changes.size - left_out.size, **meanwhile(stored))
       end
 
       private
 
+      # Imports belong to the session that began them.
+      def owner = session[:owner] ||= SecureRandom.hex(16)
+
       def import(slug, id)
-        settings.desk.find(slug, id) || raise(VastLattice::Error.new('This file is not here any more.', remedy: 'Bring it in again.'))
+        settings.desk.find(slug, id, owner: owner) ||
+          raise(VastLattice::Error.new('This file is not here any more.', remedy: 'Bring it in again.'))
       end
 
-      def tree(found)
-        head = { file: found.file, share: found.share.round(3), doing: found.doing, done: found.done? }
+      def tree((record, found))
+        head = { file: record.file, share: found.share.round(3), doing: found.doing, done: found.done? }
         return head.merge(error: error_tree(found.error)) if found.error
         return head unless found.done?
 

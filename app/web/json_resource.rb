@@ -23,8 +23,8 @@ module VastLattice
 
       private
 
-      # What is only tried or read, anybody may send; taking it needs the right.
-      def reading_only? = request.path_info.end_with?('/try', '/imports')
+      # What is only tried, anybody may send.
+      def reading_only? = request.path_info.end_with?('/try')
 
       def pick = PickParams.read(params)
 

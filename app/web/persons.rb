@@ -6,10 +6,19 @@ module VastLattice
     class Persons < Base
       post '/' do
         session[:role] = params['role'] if Rights::TITLES.key?(params['role'])
-        redirect request.referer || '/families'
+        lead_to(inside(request.referer) || '/families')
       end
 
       private
+
+      # The path of an address of this program; nil for any other.
+      def inside(address)
+        uri = URI.parse(address.to_s)
+        here = uri.host == request.host && uri.port == request.port && uri.path.start_with?('/') && !uri.path.start_with?('//')
+        here ? [uri.path, uri.query].compact.join('?') : nil
+      rescue URI::InvalidURIError
+        nil
+      end
 
       def reading_only? = true
     end

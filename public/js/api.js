@@ -61,5 +61,7 @@ export function split(text, span) {
   return [letters.slice(0, start), letters.slice(start, start + Math.max(length, 1)), letters.slice(start + Math.max(length, 1))].map((part) => part.join(''));
 }
 
+export const sendForm = (form) => ask(form.action, { method: 'POST', headers: { Accept: 'application/json', 'X-CSRF-Token': token() }, body: new FormData(form) });
+
 // A part number or another label; null is one that is undefined.
 export const labelText = (label) => (label === null ? 'undefined' : label || '');

@@ -17,6 +17,7 @@ import { gallery } from '/js/gallery.js';
 import { compare } from '/js/compare.js';
 import { combine } from '/js/combine.js';
 import { numbers } from '/js/numbers.js';
+import { sentForm } from '/js/sent-form.js';
 
 Alpine.data('workspace', workspace);
 Alpine.data('entry', entry);
@@ -36,5 +37,5 @@ Alpine.data('gallery', gallery);
 Alpine.data('compare', compare);
 Alpine.data('combine', combine);
 Alpine.data('numbers', numbers);
-Alpine.data('submitter', () => ({ submit() { this.$root.submit(); } }));
+Alpine.data('sentForm', sentForm);
 Alpine.start();

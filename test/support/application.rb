@@ -14,7 +14,7 @@ module TestApplication
       @database = Mariadb.new(FOLDER).start
       Minitest.after_run { stop }
       VastLattice::Boot.start(@database.settings('lattice_test'))
-      VastLattice::Web.app(secret: 'x' * 64)
+      VastLattice::Web.app(secret: 'x' * 64, hosts: ['example.org'])
     end
   end
 
@@ -48,6 +48,9 @@ class WebCase < CoreCase
     get '/families'
     last_response.body[/name="csrf-token" content="([^"]+)"/, 1]
   end
+
+  # Sends a form as the pages do.
+  def send_form(path, fields) = post(path, fields, 'HTTP_X_CSRF_TOKEN' => token)
 
   def post_json(path, data, headers = { 'HTTP_X_CSRF_TOKEN' => token })
     post path, JSON.generate(data), { 'CONTENT_TYPE' => 'application/json', **headers }

@@ -36,7 +36,7 @@ class HostileTest < WebCase
     '/families/side-frame/vary' => { 'tab' => 'size', 'row[size]' => 'SF-0500' }, '/families/roller/prove' => TABLE,
     '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/variants.csv' => {},
     '/families/side-frame/variants.json' => {}, '/families/side-frame/tables.xlsx' => {}, '/families/side-frame/tables/size.csv' => {},
-    '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/front.svg' => PICK, '/' => {}
+    '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {}
   }.freeze
   JUNK = ['', '-1', '99999999999999999999', '1e400', 'none such', "a\u0000b", "\xff\xfe", '%00', 'x' * 9000, "'; DROP TABLE families; --",
           '<script>alert(1)</script>', '{{7*7}}', '../../etc/passwd'].freeze

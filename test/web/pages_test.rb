@@ -39,11 +39,11 @@ class PagesTest < WebCase
     assert_match(/out of date/, post_json("#{API}/edits", edit, {}).dig('error', 'message'))
     assert_equal 403, last_response.status
 
-    post '/person', { 'role' => 'specifier', 'authenticity_token' => token }
+    send_form '/person', { 'role' => 'specifier' }
     assert_match(/specifier cannot change/, post_json("#{API}/edits", edit).dig('error', 'message'))
     assert_equal 403, last_response.status
     assert_equal '2000 mm', post_json("#{API}/try", { 'text' => 'length', 'like' => { 'parameter' => 'length' } })['here']
-    post '/families', { 'name' => 'Mine', 'authenticity_token' => token }
+    send_form '/families', { 'name' => 'Mine' }
     assert_equal 403, last_response.status
     assert_equal 4, store.all.size
   end
@@ -107,7 +107,7 @@ class PagesTest < WebCase
   end
 
   def test_a_family_comes_in_as_a_file_or_is_refused_by_line
-    upload = ->(text) { post '/families', { 'authenticity_token' => token, 'file' => Rack::Test::UploadedFile.new(StringIO.new(text), 'text/yaml', original_filename: 'x.yaml') } }
+    upload = ->(text) { send_form('/families', { 'file' => Rack::Test::UploadedFile.new(StringIO.new(text), 'text/yaml', original_filename: 'x.yaml') }) }
     upload.call(File.read(File.join(ROOT, 'test/data/washer.yaml')))
     assert_equal 'Plain washer', store.find('plain-washer').family.name
 

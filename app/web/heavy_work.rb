@@ -1,0 +1,92 @@
+# frozen_string_literal: true
+
+require 'io/wait'
+
+module VastLattice
+  module Web
+    # Lets shapes that turn out to take long be worked out one after the other, slowly enough that everybody else is served
+    # meanwhile, and ends them when nobody waits for their answer any more. Quick shapes never notice.
+    class HeavyWork
+      # One at a time: Ruby would only do them by turns.
+      GATE = Mutex.new
+      # Requests that wait for their turn; more are refused.
+      MOST_WAITING = 6
+      # Slices of time of a thread at it are an eighth of those of others.
+      PRIORITY = -3
+
+      # More shapes are waited for than can be.
+      class Busy < Error
+        def initialize
+          super('Several large shapes are being worked out already.', remedy: 'Try again in a moment.')
+        end
+      end
+
+      # Nobody waits for the answer any more.
+      class Abandoned < Error
+        def initialize = super('The request was given up.')
+      end
+
+      @waiting = 0
+      @lock = Mutex.new
+
+      class << self
+        # Works out the block with an eye on how long it takes. +socket+ is that of the client, if it is known.
+        def watched(socket = nil, &)
+          work = new(socket)
+          Geometry::Work.watched(work, &)
+        ensure
+          work.finish
+        end
+
+        # Waits for the turn. Raises Busy.
+        def enter
+          @lock.synchronize { (@waiting += 1) > MOST_WAITING ? raise(Busy) : nil }
+          GATE.lock
+        ensure
+          @lock.synchronize { @waiting -= 1 }
+        end
+      end
+
+      def initialize(socket)
+        @socket = socket
+        @entered = false
+      end
+
+      # Called by Geometry::Work every now and then.
+      def call
+        raise Abandoned if gone?
+
+        enter unless @entered
+        Thread.pass
+      end
+
+      def finish
+        return unless @entered
+
+        Thread.current.priority = 0
+        GATE.unlock
+      end
+
+      private
+
+      def enter
+        HeavyWork.enter
+        @entered = true
+        Thread.current.priority = PRIORITY
+        raise Abandoned if gone?
+      end
+
+      # A client that has closed its connection can be read from, and there is nothing to read.
+      def gone?
+        socket = @socket&.to_io or return false
+        return false unless socket.wait_readable(0)
+
+        socket.recv_nonblock(1, Socket::MSG_PEEK).to_s.empty?
+      rescue IO::WaitReadable
+        false
+      rescue SystemCallError, IOError
+        true
+      end
+    end
+  end
+end

@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+require 'json'
+require 'net/http'
+require 'socket'
+require 'tmpdir'
+
+# Many clients at once, each with one connection that stays open: mixed reads and edits against a real bin/start with the
+# demo. What is measured: requests a second, how long they take, whether a client starves or gets an error, memory.
+class BenchLoad
+  ROOT = File.expand_path('../..', __dir__)
+  CLIENTS = [8, 16, 32].freeze
+  SLUGS = %w[side-frame roller support-leg end-stop].freeze
+
+  # What one client met: seconds of each request, errors by what they were.
+  Client = Struct.new(:times, :errors)
+
+  def initialize(seconds: Integer(ENV.fetch('LOAD_SECONDS', '60')), root: ENV.fetch('LOAD_ROOT', ROOT))
+    @seconds = seconds
+    @root = root
+  end
+
+  # Lines of [what, figure, unit].
+  def run
+    serving { CLIENTS.flat_map { |count| told(count, crowd(count)) } }
+  end
+
+  private
+
+  def serving
+    Dir.mktmpdir('lattice-load') do |data|
+      @port = TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }
+      options = { chdir: @root, out: File::NULL, err: File.join(data, 'errors.log') }
+      @pid = Process.spawn({ 'LATTICE_DATA' => data }, 'bin/start', '--port', @port.to_s, **options)
+      wait_until_served
+      yield
+    ensure
+      Process.kill('INT', @pid)
+      Process.wait(@pid)
+    end
+  end
+
+  def wait_until_served
+    600.times do
+      return if Net::HTTP.get_response('127.0.0.1', '/families', @port).code == '200'
+    rescue SystemCallError, EOFError
+      sleep 0.2
+    end
+    raise 'bin/start did not answer'
+  end
+
+  def crowd(count)
+    ends = now + @seconds
+    threads = Array.new(count) { |number| Thread.new { client(number, ends) } }
+    threads.map(&:value)
+  end
+
+  def client(number, ends)
+    found = Client.new([], Hash.new(0))
+    random = Random.new(number)
+    Net::HTTP.start('127.0.0.1', @port, read_timeout: 60) do |http|
+      session = open_session(http)
+      one(http, random, session, found) while now < ends
+    end
+    found
+  rescue SystemCallError, IOError, Timeout::Error => e
+    found.errors[e.class.name] += 1
+    found
+  end
+
+  def open_session(http)
+    page = http.get('/families')
+    { 'Cookie' => page['set-cookie'].to_s[/\A[^;]+/], 'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
+  end
+
+  def one(http, random, session, found)
+    begun = now
+    response = http.request(request(random, session))
+    found.times << (now - begun)
+    found.errors[response.code] += 1 unless %w[200 302 409].include?(response.code)
+  end
+
+  # Seven of ten read an outcome, as a slider does; the others open pages, fetch a script, edit.
+  def request(random, session)
+    slug = SLUGS.sample(random: random)
+    case random.rand(10)
+    when 0 then Net::HTTP::Get.new("/families/#{slug}/#{%w[shape name vary].sample(random: random)}", session)
+    when 1 then Net::HTTP::Get.new(%w[/families /js/app.js].sample(random: random), session)
+    when 2 then edit(random, session)
+    else Net::HTTP::Get.new("/api/families/side-frame/outcome?row[size]=&set[length]=#{random.rand(500..3000)}", session)
+    end
+  end
+
+  def edit(random, session)
+    post = Net::HTTP::Post.new('/api/families/side-frame/edits', session.merge('Content-Type' => 'application/json'))
+    post.body = JSON.generate(edit: { do: 'set_feature', feature: 'windows', field: 'height', text: "#{random.rand(20..60)} mm" })
+    post
+  end
+
+  def told(count, clients)
+    times = clients.flat_map(&:times).sort
+    share = ->(part) { times[(times.size * part).floor.clamp(0, times.size - 1)] }
+    errors = clients.map(&:errors).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
+    [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]], ['19 of 20 within', share[0.95]],
+     ['99 of 100 within', share[0.99]], ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
+     ['errors', errors.values.sum, :plain], ['memory of the server', memory, :kilobytes]]
+  end
+
+  # Of the process that serves, in kB.
+  def memory
+    pids = [@pid, *`pgrep -P #{@pid}`.split.map(&:to_i)]
+    pids.map { |pid| File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i }.max
+  rescue SystemCallError
+    0
+  end
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+end
