@@ -30,6 +30,9 @@ module VastLattice
       end.to_app
     end
 
+    # Goes on with what waited when the program ended.
+    def self.resume = ImportsAPI.settings.desk.work
+
     # Requests that are answered at once. More than wait for heavy work (HeavyWork), so that pages are always served.
     THREADS = 16
     # Seconds that requests have to end when the program is stopped.

@@ -17,6 +17,8 @@ module VastLattice
 
       # Versions back to which the family can be seen as it was.
       REACH = 500
+      # Longest words of one change, in characters.
+      SUMMARY = 8000
       # How often an edit is tried while others change the family meanwhile.
       TRIES = 5
 
@@ -89,7 +91,8 @@ module VastLattice
       # Takes back the latest edit that the person has seen (+version+ as in edit). Returns the family Stored, unchanged if
       # there is nothing to undo. Raises Stale where somebody has built on it since.
       def undo(slug, person:, version: nil)
-        step(slug, person, 'undo', 'undone', ->(changes) { version ? changes.undoable.where('number < ?', version) : changes.undoable }, &:reversed)
+        seen = ->(changes) { version ? changes.undoable.where('number < ?', version) : changes.undoable }
+        step(slug, person, 'undo', 'undone', seen, &:reversed)
       end
 
       # Brings back the edit that was undone last.
@@ -102,7 +105,9 @@ module VastLattice
       def version(slug) = record(slug).version
 
       # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
-      def since(slug, version) = ChangeRecord.where(family_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
+      def since(slug, version)
+        ChangeRecord.where(family_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
+      end
 
       # What others changed between a version and what +stored+ shows: all but the change that gave it.
       def others(stored, version)
@@ -221,9 +226,6 @@ module VastLattice
 
         raise Stale, later
       end
-
-      # Longest words of one change, in characters.
-      SUMMARY = 8000
 
       def summary(old, new)
         changes = Family::Difference.between(old, new).map(&:to_s)

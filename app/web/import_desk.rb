@@ -44,7 +44,8 @@ module VastLattice
       # [record, Reading] of an import of that family and that person, or nil. One that this process knows nothing of is
       # read again.
       def find(slug, token, owner:)
-        record = Storage::ImportRecord.joins(:family).find_by(token: token, owner: owner, families: { slug: slug, removed_at: nil }) or return
+        there = Storage::ImportRecord.joins(:family).where(families: { slug: slug, removed_at: nil })
+        record = there.find_by(token: token, owner: owner) or return
         reading = @readings[token]
         unless reading
           record.update!(status: 'waiting') if record.status == 'read'

@@ -13,7 +13,7 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows picture slider vary hostile].freeze
+  NAMES = %w[reference large rows picture slider vary hostile load].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -127,6 +127,12 @@ class Bench
     require_relative 'served'
     require_relative 'bench_vary'
     Served.run { |address| BenchVary.new(address).lines }
+  end
+
+  # Many clients at once against a real bin/start; 60 seconds for each number of clients.
+  def load
+    require_relative 'bench_load'
+    BenchLoad.new.run
   end
 
   # Runs some benchmarks: {name => lines}.

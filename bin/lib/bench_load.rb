@@ -101,8 +101,8 @@ class BenchLoad
     times = clients.flat_map(&:times).sort
     share = ->(part) { times[(times.size * part).floor.clamp(0, times.size - 1)] }
     errors = clients.map(&:errors).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
-    [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]], ['19 of 20 within', share[0.95]],
-     ['99 of 100 within', share[0.99]], ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
+    [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]],
+     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]], ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
      ['errors', errors.values.sum, :plain], ['memory of the server', memory, :kilobytes]]
   end
 

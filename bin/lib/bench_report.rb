@@ -23,7 +23,7 @@ class BenchReport
   private
 
   def text(what, figure, unit = nil)
-    shown = { times: [figure, '×'], kilobytes: [figure, 'kB'] }.fetch(unit) { [figure * 1e6, 'µs'] }
+    shown = { times: [figure, '×'], kilobytes: [figure, 'kB'], plain: [figure, ''] }.fetch(unit) { [figure * 1e6, 'µs'] }
     format('  %-58<what>s %12.1<figure>f %<unit>s', what: what, figure: shown.first, unit: shown.last)
   end
 end

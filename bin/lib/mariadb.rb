@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'digest'
 require 'fileutils'
 require 'io/wait'
 require 'securerandom'
@@ -39,13 +40,24 @@ class Mariadb
     raise Failed, "The database folder #{@folder} cannot be used: #{e.message}. Check its owner and its rights."
   end
 
-  # Stops the server and waits for it.
-  def stop
+  # Stops the server and waits for it, at most so many seconds; then it is killed, which loses nothing that was confirmed.
+  def stop(within: SECONDS)
     pid = running_pid or return
     Process.kill('TERM', pid)
-    Timeout.timeout(SECONDS) { sleep 0.05 while alive?(pid) }
-  rescue Errno::ESRCH, Timeout::Error
+    Timeout.timeout(within) { sleep 0.02 while alive?(pid) }
+  rescue Errno::ESRCH
     nil
+  rescue Timeout::Error
+    Process.kill('KILL', pid)
+  end
+
+  # Starts the server again, on the port that it had, if it has died. Returns whether it had. Raises Failed.
+  def revive
+    return false if running_pid
+
+    launch
+    await
+    true
   end
 
   # What a client needs to connect to +database+.
@@ -60,7 +72,7 @@ class Mariadb
   # A socket's path must be short; a deep project folder gets one in /tmp.
   def socket_path
     near = File.join(@folder, 'mariadbd.sock')
-    near.bytesize < 100 ? near : "/tmp/lattice-#{@folder.hash.abs.to_s(36)}.sock"
+    near.bytesize < 100 ? near : "/tmp/lattice-#{Digest::SHA256.hexdigest(@folder)[0, 16]}.sock"
   end
 
   def port_file = File.join(@folder, 'port')
