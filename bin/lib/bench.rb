@@ -13,7 +13,7 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows picture slider vary hostile load].freeze
+  NAMES = %w[reference large rows picture slider vary hostile load heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -133,6 +133,12 @@ class Bench
   def load
     require_relative 'bench_load'
     BenchLoad.new.run
+  end
+
+  # What others wait for while four clients ask for shapes that take all that shapes may.
+  def heavy
+    require_relative 'bench_load'
+    BenchLoad.new(seconds: 20).run_heavy
   end
 
   # Runs some benchmarks: {name => lines}.

@@ -25,7 +25,63 @@ class BenchLoad
     serving { CLIENTS.flat_map { |count| told(count, crowd(count)) } }
   end
 
+  # What others wait for while four clients ask for a shape that takes all that a shape may.
+  HEAVY = <<~YAML
+    vast_lattice: 1
+    family: Heavy
+    parameters: [{name: deep, kind: number, unit: mm, default: 5 mm}]
+    parts:
+      - name: p
+        stock: {kind: plate, width: 3000 mm, height: 2000 mm, thickness: 30 mm}
+        features:
+          - {name: k, kind: pocket, width: 2000 mm, height: 1500 mm, corner_radius: 5 mm, depth: deep}
+          - {name: h, kind: countersunk_hole, diameter: 10 mm, head_diameter: 25 mm, on: k, horizontal: {from: left, offset: 600 mm},
+             vertical: {from: bottom, offset: 400 mm}, pattern: {kind: grid, count: 15, pitch: 50 mm, rows: 15, row_pitch: 50 mm}}
+          - {name: d, kind: hole, diameter: 40 mm, depth: deep + index * 0.1 mm, horizontal: {from: left, offset: 100 mm}, pattern: {count: 240, pitch: 10 mm}}
+  YAML
+  LIGHT = ['/families', '/families/side-frame/name', '/api/families/side-frame/outcome', '/js/app.js'].freeze
+  ASKING = 4
+
+  # Lines of [what, figure, unit].
+  def run_heavy
+    serving do
+      store_heavy
+      LIGHT.each { |path| Net::HTTP.get_response('127.0.0.1', path, @port) }
+      ends = now + @seconds
+      asking = Array.new(ASKING) { |number| Thread.new { ask_heavy(number, ends) } }
+      sleep 1
+      times = LIGHT.to_h { |path| [path, []] }
+      LIGHT.each { |path| times[path] << timed(path) } while now < ends - 1
+      heavy = asking.map(&:value).sum
+      [['heavy shapes answered', heavy, :plain], *times.map { |path, found| ["#{path}, the slowest of #{found.size}", found.max] }]
+    end
+  end
+
   private
+
+  def timed(path)
+    begun = now
+    response = Net::HTTP.get_response('127.0.0.1', path, @port)
+    raise "#{path}: #{response.code}" unless response.code == '200'
+
+    now - begun
+  end
+
+  def ask_heavy(number, ends)
+    (1..).lazy.map do |round|
+      query = "set[deep]=#{5 + (number / 10.0) + (round / 1000.0)}"
+      Net::HTTP.get_response('127.0.0.1', "/api/families/heavy/outcome?#{query}", @port)
+      now < ends
+    end.take_while(&:itself).count
+  end
+
+  def store_heavy
+    Net::HTTP.start('127.0.0.1', @port) do |http|
+      post = Net::HTTP::Post.new('/families', open_session(http))
+      post.set_form([['file', HEAVY, { filename: 'heavy.yaml', content_type: 'text/yaml' }]], 'multipart/form-data')
+      raise 'The heavy family is not taken.' unless http.request(post).code == '302'
+    end
+  end
 
   def serving
     Dir.mktmpdir('lattice-load') do |data|
@@ -102,7 +158,8 @@ class BenchLoad
     share = ->(part) { times[(times.size * part).floor.clamp(0, times.size - 1)] }
     errors = clients.map(&:errors).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
     [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]],
-     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]], ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
+     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]],
+     ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
      ['errors', errors.values.sum, :plain], ['memory of the server', memory, :kilobytes]]
   end
 

@@ -117,7 +117,8 @@ class Mariadb
                '--bind-address=127.0.0.1', "--pid-file=#{@pid_file}", "--log-error=#{@log}", "--init-file=#{init}",
                '--skip-name-resolve', '--max-allowed-packet=64M', '--innodb-buffer-pool-size=128M', '--lc-messages-dir=/usr/share/mysql',
                *user_option]
-    @child = Process.spawn(*command, out: @log, err: %i[child out], pgroup: true)
+    # Without the sockets of the web server, which would go on listening if that is killed.
+    @child = Process.spawn(*command, out: @log, err: %i[child out], pgroup: true, close_others: true)
     Process.detach(@child)
   end
 

@@ -93,7 +93,7 @@ class BorderTest < WebCase
     assert_includes last_response.body, 'cannot be read'
     listed = nil
     capture_io { listed = get_json('/api/families')['families'] }
-    assert_equal [false, true], listed.select { |family| %w[roller side-frame].include?(family['slug']) }.map { |family| family['readable'] }
+    assert_equal([false, true], listed.select { |family| %w[roller side-frame].include?(family['slug']) }.map { |family| family['readable'] })
     capture_io { send_form '/families/roller/remove', {} }
     get '/families'
     refute_includes last_response.body, '/families/roller/shape'
@@ -150,9 +150,9 @@ class BorderTest < WebCase
   # An import belongs to who began it, needs the right to edit, waits in a queue that is bounded, and survives a restart.
   def test_imports
     id = bring['id']
-    assert read(id)['total'].positive?
+    assert_predicate read(id)['total'], :positive?
     Web::ImportsAPI.set(:desk, Web::ImportDesk.new)
-    assert read(id)['total'].positive?, 'after a restart'
+    assert_predicate read(id)['total'], :positive?, 'after a restart'
     clear_cookies
     assert_match(/not here/, get_json("#{API}/imports/#{id}").dig('error', 'message'))
     send_form '/person', { 'role' => 'specifier' }

@@ -71,6 +71,93 @@ class DurabilityTest < CoreCase
     refute_path_exists File.join(@data, 'mariadb/mariadbd.pid')
   end
 
+  # A second program keeps off the data of the first; a fresh start keeps what was there; both stop quickly.
+  def test_one_program_for_one_folder
+    start
+    assert_equal '200', edit('512 mm')
+    other, writer = IO.pipe
+    second = Process.spawn({ 'LATTICE_DATA' => @data }, START, '--fresh', '--port', TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }.to_s, out: writer, err: writer)
+    writer.close
+    assert_match(/belong to a Vast Lattice that is running already/, other.read)
+    Process.wait(second)
+    assert_equal '512 mm', stored_length
+    begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    stop('INT')
+    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :<, 5
+    assert_match(/kept in .*mariadb-\d/, start('--fresh'))
+    Timeout.timeout(60) { @output.gets }
+    refute_equal '512 mm', stored_length
+    assert_equal 2, Dir[File.join(@data, 'mariadb*')].size
+  end
+
+  # The database is started again when it dies, and nothing that was confirmed is gone.
+  def test_a_database_that_dies
+    start
+    assert_equal '200', edit('512 mm')
+    kill_database
+    assert_equal('512 mm', eventually { stored_length })
+    assert_equal('200', eventually { edit('513 mm') })
+  end
+
+  KILLS = 20
+
+  # Killed during edits, undo and imports: what was confirmed is there, and nothing is half done.
+  def test_kills
+    skip 'bin/test --long' unless ENV['LATTICE_LONG']
+
+    start
+    random = Random.new(7)
+    @confirmed = [stored_length]
+    KILLS.times do |round|
+      worker = Thread.new { change_on_and_on(round) }
+      sleep random.rand(0.3..1.2)
+      kill(%i[ruby database both].sample(random: random))
+      worker.join
+      start unless @pid
+      stored = eventually { stored_length }
+      # The last change may have been stored although nobody was told.
+      assert_includes [@confirmed.last, @under_way], stored, "round #{round}"
+      @confirmed << stored
+      numbers = eventually { JSON.parse(Net::HTTP.get('127.0.0.1', '/api/families/side-frame/history', @port))['changes'].map { |change| change['number'] } }
+      assert_equal (numbers.min..numbers.max).to_a.reverse, numbers, 'no change is missing and none is there twice'
+    end
+  end
+
+  def change_on_and_on(round)
+    (1..).each do |number|
+      @under_way = "#{600 + (round * 40) + (number % 40)} mm"
+      break unless edit(@under_way) == '200'
+
+      @confirmed << @under_way
+    end
+  rescue SystemCallError, IOError, Timeout::Error, Net::ProtocolError, NoMethodError
+    nil
+  end
+
+  def kill(what)
+    kill_database unless what == :ruby
+    stop('KILL') unless what == :database
+  end
+
+  def kill_database
+    Process.kill('KILL', Integer(File.read(File.join(@data, 'mariadb/mariadbd.pid'))))
+  rescue SystemCallError
+    nil
+  end
+
+  # What the block gives, once it does.
+  def test_eventually
+    100.times do
+      found = yield
+      return found if found && found != '503'
+    rescue SystemCallError, IOError, JSON::ParserError, NoMethodError
+      nil
+    ensure
+      sleep 0.1
+    end
+    flunk 'it does not come back'
+  end
+
   def test_problems_of_starting_are_told_without_a_trace
     TCPServer.open('127.0.0.1', @port) { assert_match(%r{Port #{@port} is taken.*bin/start --port}, start) }
     Process.wait(@pid)
