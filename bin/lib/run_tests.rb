@@ -1,25 +1,47 @@
 # frozen_string_literal: true
 
-# Runs the test files given, or all of them: core, then web, then browser. Minitest's closing line has the counts.
-$LOAD_PATH.unshift(File.expand_path('../../test', __dir__))
+# Runs the test files given, or all of them: the core beside web and browser, in two programs, each with a database of its
+# own. Minitest's closing lines have the counts.
 root = File.expand_path('../..', __dir__)
-files = if ARGV.empty?
-          %w[core web browser].flat_map { |kind| Dir[File.join(root, "test/#{kind}/*_test.rb")].sort }
-        else
-          ARGV.map do |path|
-            File.expand_path(path)
-          end
-        end
-ARGV.clear
+$LOAD_PATH.unshift(File.join(root, 'test'))
 
-if ENV['COVERAGE'] == '1' && files.size > 1
-  require 'simplecov'
-  SimpleCov.start do
-    add_filter '/test/'
-    add_filter '/vendor/'
-    add_group('Core', 'lib')
-    add_group('Web', 'app')
+# The files of some folders.
+of = ->(*kinds) { kinds.flat_map { |kind| Dir[File.join(root, "test/#{kind}/*_test.rb")] } }
+long = ->(file) { File.basename(file).start_with?('known_meaning', 'solids', 'vary', 'properties', 'total') }
+
+run = lambda do |files|
+  if ENV['COVERAGE'] == '1' && files.size > 1
+    require 'simplecov'
+    SimpleCov.command_name("tests #{Process.pid}")
+    SimpleCov.start do
+      add_filter '/test/'
+      add_filter '/vendor/'
+      add_group('Core', 'lib')
+      add_group('Web', 'app')
+    end
   end
+  files.each { |path| require path }
 end
 
-files.each { |path| require path }
+unless ARGV.empty?
+  files = ARGV.map { |path| File.expand_path(path) }
+  ARGV.clear
+  run.call(files)
+  return
+end
+
+# Long ones first, so that both end at about the same time.
+groups = [of['core'].partition(&long).flatten, of['browser', 'web']]
+results = groups.map do |files|
+  reader, writer = IO.pipe
+  pid = Process.spawn(RbConfig.ruby, '--yjit', __FILE__, *files, out: writer, err: writer)
+  writer.close
+  [pid, Thread.new { reader.each_line { |line| puts line } }]
+end
+fine = results.map do |pid, output|
+  Process.wait(pid)
+  status = Process.last_status
+  output.join
+  status.success?
+end
+exit fine.all?
