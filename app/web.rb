@@ -34,7 +34,7 @@ module VastLattice
     def self.resume = ImportsAPI.settings.desk.work
 
     # Requests that are answered at once. More than wait for heavy work (HeavyWork), so that pages are always served.
-    THREADS = 16
+    THREADS = 12
     # Seconds that requests have to end when the program is stopped.
     LAST_SECONDS = 2
 

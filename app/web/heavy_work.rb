@@ -10,7 +10,7 @@ module VastLattice
       # One at a time: Ruby would only do them by turns.
       GATE = Mutex.new
       # Requests that wait for their turn; more are refused.
-      MOST_WAITING = 6
+      MOST_WAITING = 5
       # Slices of time of a thread at it are an eighth of those of others.
       PRIORITY = -3
 

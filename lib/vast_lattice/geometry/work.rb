@@ -11,7 +11,7 @@ module VastLattice
       # Points that one shape or picture may take: a few seconds.
       POINTS = 1_200_000
       # Points between two calls of a watcher.
-      PULSE = 3000
+      PULSE = 20_000
 
       # The budget is spent.
       class Spent < Error
