@@ -90,6 +90,8 @@ module VastLattice
     end
 
     def more_texts
+      return { 'size' => 'undefined' } unless model.complete?
+
       more = more_facts
       { 'surface' => more['surface'] && amount(more['surface'] / 100, 'cm2'),
         'size' => more['size'] && "#{millimetres(more['size'], ' × ')} mm",

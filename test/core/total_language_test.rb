@@ -61,7 +61,7 @@ class TotalLanguageTest < CoreCase
     assert undefined?(evaluate("count(#{list}[count(#{list}[count(#{list}[item > 0]) > 0]) > 0])"))
     doubled = plan("parameters:\n  - {name: t0, kind: text, default: abcdefghij}\n#{(1..40).map { |n| "  - {name: t#{n}, kind: text, formula: t#{n - 1} + t#{n - 1}}\n" }.join}")
     findings = doubled.outcome.findings
-    assert_equal(['t10 is undefined: The text would be longer than 10000 characters'], findings.select(&:error?).map { |finding| finding.message[/\A[^,]+/] })
+    assert_equal(['t10 is undefined: the text would be longer than 10000 characters'], findings.select(&:error?).map { |finding| finding.message[/\A[^,]+/] })
     nested = (1..12).reduce('1') { |text, _| "(if (#{text}) in (1, 2) then 1 else 2)" }
     assert_operator Formula::Emitter.settled(Formula.type(nested, Formula::Scope.new([]))).size, :<, 20 * nested.size
   end
@@ -70,13 +70,13 @@ class TotalLanguageTest < CoreCase
   def test_generated_formulas_never_raise
     maker = FormulaMaker.new(11)
     kept = 0
-    (ENV['LATTICE_LONG'] ? 100_000 : 4_000).times do |number|
+    (ENV['LATTICE_LONG'] ? 100_000 : 2_500).times do |number|
       text = maker.formula
       kept += 1 if same_both_ways?(text)
     rescue Formula::Error => e
       assert_operator e.span.start, :<=, text.size, number
     end
-    assert_operator kept, :>, 1000
+    assert_operator kept, :>, 800
   end
 
   NAMES = { 'length' => [2000.0, Formula::Type.number(Units::LENGTH)], 'gap' => [0.0, Formula::Type.number(Units::LENGTH)], 'n' => [4.0, Formula::NUMBER],

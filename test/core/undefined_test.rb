@@ -103,7 +103,7 @@ class UndefinedTest < CoreCase
       rules: [{name: Steep, when: double > 3, then: [{forbid: no}]}]
       parts: [{name: p, #{PLATE}, features: [{name: h, kind: hole, diameter: ratio * 1 mm}]}]
     YAML
-    assert_equal([[:undefined, 'parameter ratio, formula', 'ratio is undefined: This divides by zero, where gap is 0 mm.']],
+    assert_equal([[:undefined, 'parameter ratio, formula', 'ratio is undefined: this divides by zero, where gap is 0 mm.']],
                  result.findings.select(&:error?).map { |finding| [finding.code, finding.place.to_s, finding.message] })
   end
 end

@@ -168,7 +168,7 @@ module VastLattice
       end
 
       def weights(masses, changed)
-        differing = masses.map { |before, after| after - before }.reject { |more| more.abs < 1e-9 }
+        differing = masses.map { |before, after| after - before }.select { |more| more.finite? && more.abs >= 1e-9 }
         { 'weighed' => masses.size, 'unweighed' => changed - masses.size, 'masses' => differing.size,
           'heavier' => differing.minmax.compact.map { |mass| mass.round(6) } }
       end

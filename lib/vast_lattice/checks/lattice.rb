@@ -49,7 +49,7 @@ module VastLattice
         names.each_index.to_a[range].to_a.map do |row|
           figure = Figures.of(outcome(row))
           wrong = figure.findings.reject { |finding| finding.level == :note }.filter_map { |finding| concerned(finding) }
-          { 'row' => row, 'mass' => figure.mass, 'text' => Figures.mass_text(figure.mass), 'wrong' => wrong.uniq }
+          { 'row' => row, 'mass' => finite(figure.mass), 'text' => Figures.mass_text(figure.mass), 'wrong' => wrong.uniq }
         end
       end
 

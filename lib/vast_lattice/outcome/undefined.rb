@@ -20,7 +20,7 @@ module VastLattice
         target = origin.name? ? @plan.targets[origin.variable.index] : nil
         return follows(place, what, target.name) if target && told_elsewhere?(target)
 
-        words = target ? idle(target) : origin.words
+        words = (target ? idle(target) : origin.words).sub(/\A[A-Z](?=[a-z ])/, &:downcase)
         place = place.with(span: origin.part.span)
         Finding.new(code: :undefined, level: :error, place: place, remedy: REMEDY,
                     message: "#{what} is undefined: #{words}#{where(typed, target, index)}.")
