@@ -37,10 +37,11 @@ module VastLattice
 
     # :suppressed, :hidden, :shown, or :undefined where a condition of it is.
     def state(feature)
-      built = value("#{feature}.built")
+      at = plan.state_indexes[feature] || %w[built shown].map { |state| target("#{feature}.#{state}").index }
+      built = values[at.first]
       return built.nil? ? :undefined : :suppressed unless built
 
-      STATES.fetch(value("#{feature}.shown"))
+      STATES.fetch(values[at.last])
     end
 
     STATES = { true => :shown, false => :hidden, nil => :undefined }.freeze

@@ -12,7 +12,7 @@ module VastLattice
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo, :figures
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo, :figures, :state_indexes
 
     # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
     def self.of(family, before: nil) = new(family, before)
@@ -24,6 +24,7 @@ module VastLattice
       @figures = same ? before.figures : Memo.new(FIGURES)
       found = bind(family, before)
       @nothing = Array.new(targets.size).freeze
+      @state_indexes = indexes_of_states
       compile(found)
       found += form_findings + Advice.new(@bound, family, lists).findings
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
@@ -67,6 +68,13 @@ module VastLattice
     end
 
     private
+
+    # {name of a part or feature => indexes of its states built and shown}
+    def indexes_of_states
+      (family.parts + family.features).to_h do |item|
+        [item.name, %w[built shown].map { |state| symbols["#{item.name}.#{state}"].index }]
+      end
+    end
 
     def compile(found)
       if found.any? { |finding| finding.error? && !finding.place&.cell? }

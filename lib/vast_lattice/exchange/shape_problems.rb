@@ -8,6 +8,9 @@ module VastLattice
     class ShapeProblems
       # Problems that are told of one file.
       MOST = 50
+      # As the schema has it: rows of a table, characters of an entry.
+      MOST_ROWS = Family::Schema::TREE.dig('$defs', 'table', 'properties', 'rows', 'maxItems')
+      LONGEST = Family::Schema::TREE.dig('$defs', 'entry', 'maxLength') || 0
       # What decides about a thing as a whole.
       WHOLE = %w[oneOf anyOf].freeze
 
@@ -16,10 +19,33 @@ module VastLattice
 
       # The Problems of a tree, at most one more than MOST.
       def self.of(tree)
-        return [] if Family::Schema::WHOLE.valid?(tree)
+        return [] if Family::Schema::WHOLE.valid?(lean(tree))
 
         new.tap { |walk| walk.look(Family::Schema::TREE, tree, []) }.found
       end
+
+      # Rows of long tables that are plainly of the right shape are not asked of the schema, which needs long for thousands.
+      def self.lean(tree)
+        tables = tree['tables']
+        return tree unless tables.is_a?(Array) && tables.all?(Hash)
+
+        tree.merge('tables' => tables.map { |table| table.key?('rows') ? table.merge('rows' => odd_rows(table['rows'])) : table })
+      end
+      private_class_method :lean
+
+      def self.odd_rows(rows)
+        return rows if !rows.is_a?(Array) || rows.size > MOST_ROWS
+
+        rows.reject { |row| plain?(row) }
+      end
+      private_class_method :odd_rows
+
+      # Whether a row has a name and cells of texts, and nothing else.
+      def self.plain?(row)
+        row.is_a?(Hash) && row.size == 2 && (name = row['name']).is_a?(String) && name.size.between?(1, 120) && name.match?(/\S/) &&
+          (cells = row['cells']).is_a?(Hash) && cells.all? { |_, text| text.is_a?(String) && text.size <= LONGEST }
+      end
+      private_class_method :plain?
 
       attr_reader :found
 

@@ -66,7 +66,7 @@ module VastLattice
         number(target.unit.from_base(amount))
       end
 
-      def number(amount) = Units::Format.number(amount)
+      def number(amount) = amount.finite? ? Units::Format.exact(amount) : 'undefined'
     end
   end
 end
