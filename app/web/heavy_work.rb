@@ -11,8 +11,8 @@ module VastLattice
       GATE = Mutex.new
       # Requests that wait for their turn; more are refused.
       MOST_WAITING = 5
-      # Slices of time of a thread at it are an eighth of those of others.
-      PRIORITY = -3
+      # Slices of time of a thread at it are a small part of those of others.
+      PRIORITY = -6
 
       # More shapes are waited for than can be.
       class Busy < Error

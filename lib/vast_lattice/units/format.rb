@@ -8,6 +8,8 @@ module VastLattice
       # Digits that matter of a number that goes on and on; decimals up to which a number is shown as it is.
       SIGNIFICANT = 6
       DECIMALS = 4
+      # Below this, whole numbers are exact.
+      WHOLE = 1e15
       # Digits that a Float keeps for sure, and decimals of a plain amount (design rule 8).
       SURE = 15
       MOST_DECIMALS = 9
@@ -36,7 +38,7 @@ module VastLattice
 
       # With every digit that tells it from another: two numbers that differ after rounding have different texts.
       def self.exact(amount)
-        return '0' if amount.zero?
+        return amount.to_i.to_s if amount.abs < WHOLE && amount == amount.floor
 
         written(amount, [SURE - 1 - magnitude(amount), magnitude(amount) < -3 ? SURE : MOST_DECIMALS].min)
       end
