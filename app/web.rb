@@ -44,6 +44,8 @@ module VastLattice
         puma.bind "tcp://127.0.0.1:#{port}"
         puma.app app
         puma.threads 4, THREADS
+        # After each answer a connection queues up again, so that none is served at the cost of others.
+        puma.max_fast_inline 1
         puma.environment 'production'
         puma.http_content_length_limit Border::LARGEST_BODY
         puma.force_shutdown_after LAST_SECONDS
