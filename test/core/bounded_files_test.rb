@@ -23,7 +23,7 @@ class BoundedFilesTest < CoreCase
            "tables:\n  - name: t\n    columns:\n      - {target: a1}\n    rows: [{name: x}]\nforms:\n  - name: f\n    pages:\n      - title: p\n        groups:\n          - title: g\n            fields:\n              - {ask: nope}\n"
     document = Exchange::FamilyFile.read(text)
     lines = Plan.of(document.family).errors.map { |finding| [finding.code, document.line(finding.place)] }
-    assert_equal [[:cycle, 4], [:cycle, 6], [:unknown_name, 11], [:unknown_name, 20]], lines.sort_by { |code, line| [code, line] }
+    assert_equal [[:cycle, 4], [:cycle, 6], [:unknown_name, 11], [:unknown_name, 20]], lines.sort
   end
 
   TABLE = <<~YAML
