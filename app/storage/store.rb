@@ -69,23 +69,18 @@ module VastLattice
       # nothing is locked, and made again where somebody was quicker. Raises Missing, Stale, Contended, Refused, or what the
       # edit raises; then nothing is stored.
       def edit(slug, version:, person:)
-        one_by_one(slug) do
-          TRIES.times do
-            current = find(slug)
-            changed = yield current.family
-            patch = changed.equal?(current.family) ? nil : Family::Elements.patch(current.family, changed)
-            return current if patch.nil? || patch.empty?
+        changing(slug) do |current|
+          changed = yield current.family
+          patch = changed.equal?(current.family) ? nil : Family::Elements.patch(current.family, changed)
+          next current if patch.nil? || patch.empty?
 
-            refuse_overlap(current, version, patch)
-            plan = checked(changed, current.plan)
-            made = committed(current) do |record|
-              write(record, patch, changed, person: person, summary: summary(current.family, changed))
-              ChangeRecord.where(family_id: record.id, status: 'undone').update_all(status: 'dropped')
-            end
-            return keep(made, plan) if made
+          refuse_overlap(current, version, patch)
+          plan = checked(changed, current.plan)
+          committed(current, plan) do |record|
+            write(record, patch, changed, person: person, summary: summary(current.family, changed))
+            ChangeRecord.where(family_id: record.id, status: 'undone').update_all(status: 'dropped')
           end
         end
-        raise Contended
       end
 
       # Takes back the latest edit that the person has seen (+version+ as in edit). Returns the family Stored, unchanged if
@@ -147,19 +142,26 @@ module VastLattice
         Stored.new(record, plan, record.version - 1)
       end
 
-      # Edits of one family in this process do not race each other.
-      def one_by_one(slug, &) = @lock.synchronize { @editing[slug] }.synchronize(&)
+      # Calls the block with the Stored family until it gives one: nil means that somebody was quicker. Changes of one family
+      # in this process do not race each other. Raises Contended.
+      def changing(slug)
+        @lock.synchronize { @editing[slug] }.synchronize do
+          TRIES.times { (yield find(slug))&.then { |stored| return stored } }
+        end
+        raise Contended
+      end
 
-      # Calls the block with the locked record in one transaction, if the family is still as +current+ has it; returns the
-      # record, or nil.
-      def committed(current)
-        FamilyRecord.transaction do
+      # Calls the block with the locked record in one transaction, if the family is still as +current+ has it; returns it
+      # Stored with its new plan, or nil.
+      def committed(current, plan)
+        made = FamilyRecord.transaction do
           record = FamilyRecord.present.lock.find_by(slug: current.slug) || raise(Missing, current.slug)
           next unless record.version == current.version
 
           yield record
           record
         end
+        made && keep(made, plan)
       end
 
       def refuse_overlap(current, version, patch)
@@ -199,24 +201,18 @@ module VastLattice
       end
 
       def step(slug, person, kind, status, choose)
-        one_by_one(slug) do
-          TRIES.times do
-            current = find(slug)
-            change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
-            return current if change.nil? || change.number == 1
+        changing(slug) do |current|
+          change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
+          next current if change.nil? || change.number == 1
 
-            patch = yield(Family::Elements::Patch.from_tree(change.patch))
-            refuse_built_on(current, change, patch)
-            after = patch.applied(current.family)
-            plan = Plan.of(after, before: current.plan)
-            made = committed(current) do |record|
-              change.update!(status: status)
-              write(record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}"[0, SUMMARY], kind: kind)
-            end
-            return keep(made, plan) if made
+          patch = yield(Family::Elements::Patch.from_tree(change.patch))
+          refuse_built_on(current, change, patch)
+          after = patch.applied(current.family)
+          committed(current, Plan.of(after, before: current.plan)) do |record|
+            change.update!(status: status)
+            write(record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}"[0, SUMMARY], kind: kind)
           end
         end
-        raise Contended
       end
 
       # Later edits of others that still hold keep an edit from being taken back, if they touch the same.

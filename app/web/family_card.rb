@@ -23,7 +23,7 @@ module VastLattice
       def note = readable? ? @stored.family.note : 'It cannot be read. Its history and its other data are kept.'
       def picture = "/families/#{slug}/card.svg?version=#{@record.version}"
       def variants = readable? ? @stored.family.variant_count : 0
-      def findings = readable? ? @stored.plan.findings + [*@outcome].flat_map(&:findings) : []
+      def findings = @findings ||= readable? ? @stored.plan.findings + [*@outcome].flat_map(&:findings) : []
       def health = findings.map(&:level).min_by { |level| Finding::LEVELS.index(level) } || (readable? ? :fine : :error)
     end
   end

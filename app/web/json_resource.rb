@@ -4,7 +4,6 @@ module VastLattice
   module Web
     # What the resources of the JSON API share: their answers, refusals, and what they are asked.
     class JSONResource < Base
-      LARGEST_BODY = 25_000_000
       # Rows that are resolved for one request.
       MOST_ROWS = 400
 
@@ -42,7 +41,6 @@ module VastLattice
       # The JSON object that was sent.
       def given
         @given ||= begin
-          refuse('The request is too large.') if request.content_length.to_i > LARGEST_BODY
           parsed = JSON.parse(request.body.read, max_nesting: 20)
           parsed.is_a?(Hash) ? parsed : refuse('The request must be a JSON object.')
         end

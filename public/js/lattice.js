@@ -166,7 +166,7 @@ export function lattice() {
       }
       element.classList.toggle('is-in-view', column.key === this.inView());
       const figure = figures.get(column.at);
-      if (line.figure) { element.textContent = figure ? figure.text.replace(' kg', '') : ''; element.title = figure ? figure.text : ''; return; }
+      if (line.figure) { element.textContent = figure ? (figure.mass === null ? '–' : figure.text.replace(' kg', '')) : ''; element.title = figure ? figure.text : ''; return; }
       const state = STATES[line.states[column.at]];
       const decider = DECIDERS[line.deciders[column.at]];
       const wrong = figure && figure.wrong.includes(line.name);

@@ -79,24 +79,15 @@ module VastLattice
       def finite(amount) = amount.finite? ? amount : nil
 
       def line(item, part)
-        built, shown = %w[built shown].map { |state| @plan.symbols["#{item.name}.#{state}"].index }
-        states = outcomes.map { |outcome| state(outcome, built, shown) }
-        deciders = outcomes.zip(states).map { |outcome, state| DECIDERS.fetch(decider(outcome, state, built, shown)) }
+        states = outcomes.map { |outcome| outcome.state(item.name) }
+        deciders = outcomes.map { |outcome| DECIDERS.fetch(decider(outcome, *@plan.state_indexes.fetch(item.name))) }
         Line.new(item.name, item.title, part, item.tier.to_s, states.map { |state| STATES.fetch(state) }.join, deciders.join)
       end
 
-      def state(outcome, built, shown)
-        return outcome.values[built].nil? ? :undefined : :suppressed unless outcome.values[built]
-        return :undefined if outcome.values[shown].nil?
-
-        outcome.values[shown] ? :shown : :hidden
-      end
-
       # The same as Outcome#state_decider, without making anything for it.
-      def decider(outcome, state, built, shown)
-        word = word(outcome, built)
+      def decider(outcome, built, shown)
         default = Plan::Decider.decode(outcome.deciders[built]).first == :default
-        state == :hidden || (state == :undefined && outcome.values[built]) || (state == :shown && default) ? word(outcome, shown) : word
+        word(outcome, outcome.values[built] && (outcome.values[shown] != true || default) ? shown : built)
       end
 
       def word(outcome, index)

@@ -64,11 +64,7 @@ module VastLattice
       def nearest(name, text)
         column = column(name)
         wanted = read(column, text)
-        unless wanted.is_a?(Float)
-          return " #{Nearest.remedy(text, @table.rows.filter_map do |row|
-            row.cell(column.target)
-          end.uniq, kind: 'value')}"
-        end
+        return " #{Nearest.remedy(text, @table.key_values(column.target, {}), kind: 'value')}" unless wanted.is_a?(Float)
 
         values = @table.rows.each_index.to_h { |row| [row, value(column, row)] }.select { |_, value| value.is_a?(Float) && value.finite? }
         row, value = values.min_by { |_, value| (value - wanted).abs }

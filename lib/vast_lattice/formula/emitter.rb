@@ -14,7 +14,7 @@ module VastLattice
       # Short cuts for two arguments.
       PAIRS = { 'min' => 'lesser', 'max' => 'greater' }.freeze
       # What a comparison of numbers asks first, and next, so that neither holds for an undefined number.
-      ORDERED = { '<' => ['<', '>=', true], '<=' => ['<=', '>', true], '>' => ['>', '<=', true], '>=' => ['>=', '<', true] }.freeze
+      ORDERED = { '<' => %w[< >=], '<=' => %w[<= >], '>' => %w[> <=], '>=' => %w[>= <] }.freeze
 
       # Source of the tree; numbers are rounded to the decimals of their dimension.
       def self.settled(typed) = new.settled(typed)
@@ -48,7 +48,9 @@ module VastLattice
 
       # Comparisons of numbers ask at once, everything else is held first.
       def choice(typed, yes, otherwise, undefined)
-        return direct(typed, yes, otherwise, undefined) if typed.kind == :compare && typed.parts.first.type.number?
+        if typed.kind == :compare && typed.parts.first.type.number?
+          return ordered(typed.data, *typed.parts.map { |part| operand(part) }, yes, otherwise, undefined)
+        end
 
         source = source(typed)
         return "(#{source} ? #{yes} : #{otherwise})" if %w[true false].include?(source)
@@ -58,15 +60,6 @@ module VastLattice
       end
 
       private
-
-      def direct(typed, yes, otherwise, undefined)
-        left, right = typed.parts.map { |part| operand(part) }
-        first, second, = ORDERED[typed.data]
-        return "(#{left[0]} #{first} #{right[0]} ? #{yes} : (#{left[1]} #{second} #{right[1]} ? #{otherwise} : #{undefined}))" if first
-
-        same, different = typed.data == '=' ? [yes, otherwise] : [otherwise, yes]
-        "(#{left[0]} == #{right[0]} ? #{same} : (#{left[1]} < #{right[1]} || #{left[1]} > #{right[1]} ? #{different} : #{undefined}))"
-      end
 
       def source(typed)
         case typed.kind
@@ -125,24 +118,24 @@ module VastLattice
 
       # false decides, whatever stands on the other side.
       def both(left, right)
-        return right if left == 'true'
-        return left if right == 'true' || left == 'false'
-        return right if right == 'false'
-
-        one = held
-        other = held
-        "((#{one} = #{left}) || #{one}.nil? ? ((#{other} = #{right}) ? #{one} : (#{other}.nil? ? nil : false)) : false)"
+        folded(left, right, 'true', 'false') do |one, other|
+          "((#{one} = #{left}) || #{one}.nil? ? ((#{other} = #{right}) ? #{one} : (#{other}.nil? ? nil : false)) : false)"
+        end
       end
 
       # true decides.
       def either(left, right)
-        return right if left == 'false'
-        return left if right == 'false' || left == 'true'
-        return right if right == 'true'
+        folded(left, right, 'false', 'true') do |one, other|
+          "((#{one} = #{left}) ? true : ((#{other} = #{right}) ? true : (#{one}.nil? || #{other}.nil? ? nil : false)))"
+        end
+      end
 
-        one = held
-        other = held
-        "((#{one} = #{left}) ? true : ((#{other} = #{right}) ? true : (#{one}.nil? || #{other}.nil? ? nil : false)))"
+      # What is written as the neutral or the deciding value needs no asking.
+      def folded(left, right, neutral, deciding)
+        return right if left == neutral || right == deciding
+        return left if right == neutral || left == deciding
+
+        yield held, held
       end
 
       def emit_compare(typed)
@@ -159,12 +152,13 @@ module VastLattice
         unknown.empty? ? "(#{equal})" : "(#{unknown.join(' || ')} ? nil : #{equal})"
       end
 
-      def ordered(sign, left, right)
-        first, second, = ORDERED[sign]
-        return "(#{left[0]} #{first} #{right[0]} ? true : (#{left[1]} #{second} #{right[1]} ? false : nil))" if first
+      # What a comparison of numbers gives if it holds, if it does not, and if a side is undefined.
+      def ordered(sign, left, right, yes = 'true', otherwise = 'false', undefined = 'nil')
+        first, second = ORDERED[sign]
+        return "(#{left[0]} #{first} #{right[0]} ? #{yes} : (#{left[1]} #{second} #{right[1]} ? #{otherwise} : #{undefined}))" if first
 
-        equal = sign == '='
-        "(#{left[0]} == #{right[0]} ? #{equal} : (#{left[1]} < #{right[1]} || #{left[1]} > #{right[1]} ? #{!equal} : nil))"
+        same, different = sign == '=' ? [yes, otherwise] : [otherwise, yes]
+        "(#{left[0]} == #{right[0]} ? #{same} : (#{left[1]} < #{right[1]} || #{left[1]} > #{right[1]} ? #{different} : #{undefined}))"
       end
 
       def emit_between(typed)

@@ -129,10 +129,8 @@ module VastLattice
         axis == :horizontal ? wall.across(anchor&.from || 'centre', offset) : wall.upwards(anchor&.from || 'centre', offset)
       end
 
-      # Centres of all instances, or nil where there are too many or a number is missing.
+      # Centres of all instances, or nil where there are too many or they cannot be counted.
       def spots(feature, numbers, seat, start)
-        given = [*start, *numbers.pattern.values.grep(Float)]
-        return no_value(feature) unless given.all?(&:finite?)
         return [start] unless feature.pattern
 
         kind = Family::PATTERN_KINDS.fetch(feature.pattern.kind)
@@ -162,10 +160,6 @@ module VastLattice
         Spot.new(wall: seat.wall, x: start[0], y: start[1], along: feature.pattern.along, from: from)
       end
 
-      def no_value(feature)
-        @builder.report(:no_value, :error, "The position of #{feature.title} has no value.", path(feature), 'Check its formulas.')
-      end
-
       def too_many(feature, count)
         @builder.report(:too_many, :error, "#{feature.title} would have #{count} instances.", [*path(feature), 'pattern', 'count'],
                         "At most #{Family::Pattern::MOST} are allowed: check its count.")
@@ -192,14 +186,7 @@ module VastLattice
       end
 
       # The loop about the origin; the same for all instances that have the same numbers. nil where there can be none.
-      def known_loop(kind, numbers)
-        @shapes[[kind, numbers.object_id]] ||= [loop_of(kind, numbers.measures)]
-        @shapes[[kind, numbers.object_id]].first
-      end
-
-      def loop_of(kind, measures)
-        kind.loop(measures) if measures.none? { |_, amount| amount.is_a?(Float) && !amount.finite? }
-      end
+      def known_loop(kind, numbers) = (@shapes[[kind, numbers.object_id]] ||= [kind.loop(numbers.measures)]).first
 
       # The layers about the origin; the same for all instances that are seated alike.
       def layers(kind, numbers, seat)

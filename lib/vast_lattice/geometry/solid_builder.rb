@@ -82,8 +82,6 @@ module VastLattice
 
       def report_dimension(measure, amount, path, title)
         path = [*path, *measure.name.split('.')]
-        return report(:no_value, :error, "The #{measure.label} of #{title} has no value.", path, 'Check its formula.') unless amount.finite?
-
         shown = Units::Format.quantity(amount, Units[measure.unit])
         report(:impossible_dimension, :error, "The #{measure.label} of #{title} is #{shown}.", path,
                measure.least == :above_zero ? 'It must be above zero.' : 'It cannot be negative.')

@@ -61,11 +61,9 @@ module VastLattice
       # +formulas+ are the distinct cells that depend on other names; it is +plain+ if all cells are plain values or open.
       # +limits+ are the Typed least, most and step of an open column.
       class Column < Value.with(:table, :target, :column, :unit, :cells, :literals, :formulas, :plain, limits: {})
-        LITERALS = %i[number text boolean].freeze
-
         # What follows from the Typed +cells+ of a column: fields of it.
         def self.sorted(cells)
-          literals = cells.map { |typed| typed.data if typed && LITERALS.include?(typed.kind) }
+          literals = cells.map { |typed| typed.data if typed&.literal? }
           others = cells.each_index.filter_map { |row| cells[row] if literals[row].nil? }
           { cells: cells, literals: literals, formulas: others.uniq(&:object_id).reject(&:constant?), plain: others.compact.empty? }
         end

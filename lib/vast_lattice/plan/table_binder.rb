@@ -96,7 +96,7 @@ module VastLattice
         @table.rows.each_with_index.map do |row, index|
           origin = earlier && @origins[index]
           before = origin && earlier[origin]
-          next before if before && Bound::Column::LITERALS.include?(before.kind)
+          next before if before&.literal?
 
           text = row.cell(column.target) or next
           known[text] = attempt(text) { yield text } unless known.key?(text)
