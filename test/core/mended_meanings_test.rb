@@ -78,6 +78,7 @@ class MendedMeaningsTest < CoreCase
 
   def test_shapes_that_cannot_be_are_findings
     { 'name: a, kind: cut_out, width: 200 mm, height: 200 mm' => :nothing_remains, 'name: a, kind: hole, diameter: 300 mm' => :nothing_remains,
+      'name: a, kind: hole, diameter: 1e9 mm' => :nothing_remains,
       'name: a, kind: pad, width: 40 mm, height: 20 mm, corner_radius: 10 mm, rise: 3 mm, horizontal: {from: left, offset: 0}' => :through_edge,
       'name: a, kind: pad, width: 40 mm, height: 20 mm, corner_radius: 10 mm, rise: 3 mm, horizontal: {from: left, offset: -60 mm}' => :touches_nothing,
       'name: a, kind: hole, diameter: 3 mm, pattern: {count: 2.5, pitch: 9 mm}' => :not_whole,

@@ -26,9 +26,12 @@ module VastLattice
                ['parts', @stock.part.name, 'stock'], Work::Spent.new.remedy)
       end
 
-      # The solid, unless nothing is left of it.
+      # Less than this part of a blank may be what rounding leaves of nothing.
+      SLIVER = 1e-6
+
+      # The solid, unless nothing is left of it that has a surface.
       def left(solid)
-        return solid if solid.volume > solid.blank.volume * 1e-9
+        return solid if solid.volume > solid.blank.volume * SLIVER || solid.surface.any?
 
         cuts = solid.built.select { |feature| feature.kind.role == :cut }.map { |feature| feature.feature.title }
         report(:nothing_remains, :error, "Nothing is left of #{@stock.part.title}: #{cuts.join(', ')} take all of it away.",
