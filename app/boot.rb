@@ -23,6 +23,9 @@ module VastLattice
       abort "The database cannot be used: #{e.message.lines.first.strip} If its folder is broken, bin/start --fresh makes a new one."
     end
 
+    # Loads all code at once, so that processes that are forked share it.
+    def self.load_code = Zeitwerk::Loader.eager_load_all
+
     # Stores the demo families, if nothing is stored yet.
     def self.load_demo(store = Storage::Store.new)
       return if Storage::FamilyRecord.exists?

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require 'etc'
 require 'fileutils'
 require 'puma'
 require 'puma/configuration'
@@ -7,7 +8,6 @@ require 'puma/launcher'
 require 'rack'
 require 'rack/session'
 require 'rack/protection'
-require 'securerandom'
 require 'sinatra/base'
 
 module VastLattice
@@ -15,10 +15,12 @@ module VastLattice
   # computes.
   module Web
     # The whole application as a Rack app. +secret+ signs the session cookie, which is called +cookie+: two instances on one
-    # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine.
-    def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice')
+    # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine; +workshop+ does
+    # what takes long, if there is one.
+    def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil)
       Base.set(:store, store)
       Rack::Builder.new do
+        use HandingOn, workshop if workshop
         use Rack::TempfileReaper
         use Border, hosts: hosts
         use Rack::Session::Cookie, key: cookie, secret: secret, same_site: :lax, httponly: true
@@ -30,18 +32,42 @@ module VastLattice
       end.to_app
     end
 
-    # Goes on with what waited when the program ended.
-    def self.resume = ImportsAPI.settings.desk.work
-
-    # Requests that are answered at once. More than wait for heavy work (HeavyWork), so that pages are always served.
+    # Requests that one process answers at once. More than wait for heavy work (HeavyWork), so that pages are always served.
     THREADS = 12
+    # Processes that serve: Ruby works in one thread of each at a time. One at least is there while another is started again.
+    PROCESSES = Etc.nprocessors.clamp(2, 8)
     # Seconds that requests have to end when the program is stopped.
-    LAST_SECONDS = 2
+    LAST_SECONDS = 1
+    # How much lower than everything else long work stands (nice).
+    NICE = 10
 
-    # Serves on loopback until it is told to stop; yields the address once it answers.
-    def self.serve(port, app)
+    # Serves the application on loopback until it is told to stop; yields the address once it answers. +settings+ are those
+    # of the database, +workshop+ the path of the Workshop's socket; +secret+ and +cookie+ as in app.
+    def self.serve_site(port:, settings:, workshop:, secret:, cookie:)
+      Boot.start(settings)
+      Boot.load_demo
+      Boot.load_code
+      address = "127.0.0.1:#{port}"
+      served = app(secret: secret, cookie: cookie, workshop: Workshop.new(workshop))
+      launch("tcp://#{address}", served, -> { yield "http://#{address}/" }) do |puma|
+        puma.workers PROCESSES
+        puma.preload_app!
+        puma.worker_shutdown_timeout LAST_SECONDS
+        puma.before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
+      end
+    end
+
+    # Serves what takes long at a socket: what Workshop asks.
+    def self.serve_workshop(bind:, settings:, secret:, cookie:)
+      Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
+      Boot.start(settings)
+      ImportsAPI.settings.desk.work
+      launch(bind, app(secret: secret, cookie: cookie))
+    end
+
+    def self.launch(bind, app, ready = -> {})
       configuration = Puma::Configuration.new do |puma|
-        puma.bind "tcp://127.0.0.1:#{port}"
+        puma.bind bind
         puma.app app
         puma.threads 4, THREADS
         # After each answer a connection queues up again, so that none is served at the cost of others.
@@ -51,22 +77,12 @@ module VastLattice
         puma.force_shutdown_after LAST_SECONDS
         puma.raise_exception_on_sigterm false
         puma.quiet
+        yield puma if block_given?
       end
       launcher = Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(File.open(File::NULL, 'w'), $stderr))
-      launcher.events.on_booted { yield "http://127.0.0.1:#{port}/" }
+      launcher.events.on_booted(&ready)
       launcher.run
     end
-
-    # The shortest secret that signs cookies.
-    SECRET = 64
-
-    # A secret that survives restarts, kept beside the data in +folder+. One that is empty or broken off is made anew.
-    def self.session_secret(folder)
-      file = File.join(folder, 'session_secret')
-      known = File.exist?(file) ? File.read(file).strip : ''
-      return known if known.size >= SECRET
-
-      SecureRandom.hex(SECRET).tap { |secret| File.write(file, secret, perm: 0o600) }
-    end
+    private_class_method :launch
   end
 end

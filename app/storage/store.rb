@@ -19,13 +19,12 @@ module VastLattice
       REACH = 500
       # Longest words of one change, in characters.
       SUMMARY = 8000
-      # How often an edit is tried while others change the family meanwhile.
-      TRIES = 5
+      # Changes that a plan is followed through; after more the family is read as a whole.
+      FOLLOWED = 50
 
       def initialize
         @plans = Memo.new(PLANS)
-        @editing = Hash.new { |locks, slug| locks[slug] = Mutex.new }
-        @lock = Mutex.new
+        @newest = Memo.new(PLANS)
       end
 
       # The records of all families that are not removed, by name.
@@ -42,9 +41,7 @@ module VastLattice
       def find(slug) = FamilyRecord.transaction { stored(record(slug)) }
 
       # The Stored family of a record. Its plan is compiled if it is not kept already.
-      def stored(record)
-        Stored.new(record, @plans.fetch([record.id, record.version]) { Plan.of(ElementTables.read(record).family) })
-      end
+      def stored(record) = Stored.new(record, @plans[[record.id, record.version]] || remember(record, compiled(record)))
 
       # Stores a new family; returns it Stored. Raises Refused when it has errors.
       def create(family, person:)
@@ -66,8 +63,8 @@ module VastLattice
 
       # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
       # what others changed since stays, and an edit of what they changed is Stale. The edit is made and compiled while
-      # nothing is locked, and made again where somebody was quicker. Raises Missing, Stale, Contended, Refused, or what the
-      # edit raises; then nothing is stored.
+      # no row is locked, one after the other for each family. Raises Missing, Stale, Contended, Refused, or what the edit
+      # raises; then nothing is stored.
       def edit(slug, version:, person:)
         changing(slug) do |current|
           changed = yield current.family
@@ -137,31 +134,49 @@ module VastLattice
       end
 
       # Only keeps the plan once the transaction is over: a version is never used twice.
-      def keep(record, plan)
+      def keep(record, plan) = Stored.new(record, remember(record, plan), record.version - 1)
+
+      def remember(record, plan)
+        @newest.keep(record.id, [record.version, plan])
         @plans.keep([record.id, record.version], plan)
-        Stored.new(record, plan, record.version - 1)
       end
 
-      # Calls the block with the Stored family until it gives one: nil means that somebody was quicker. Changes of one family
-      # in this process do not race each other. Raises Contended.
+      # The plan of a record, made from that of an earlier edition where other processes have made few changes since.
+      def compiled(record)
+        version, plan = @newest[record.id]
+        changes = version&.between?(record.version - FOLLOWED, record.version - 1) ? changes_since(record, version) : []
+        changes = changes.take_while { |change| change.number < record.version }
+        return Plan.of(ElementTables.read(record).family) if changes.empty?
+
+        family = changes.reduce(plan.family) { |before, change| Family::Elements::Patch.from_tree(change.patch).applied(before) }
+        Plan.of(family, before: plan)
+      end
+
+      # Calls the block with the Stored family while nobody else changes it, in any process: the database keeps one lock for
+      # each family, which goes with the connection. Raises Contended.
       def changing(slug)
-        @lock.synchronize { @editing[slug] }.synchronize do
-          TRIES.times { (yield find(slug))&.then { |stored| return stored } }
+        connection = FamilyRecord.connection
+        lock = "lattice #{record(slug).id}"
+        raise Contended unless connection.get_advisory_lock(lock, Database::LOCK)
+
+        begin
+          yield find(slug)
+        ensure
+          connection.release_advisory_lock(lock)
         end
-        raise Contended
       end
 
-      # Calls the block with the locked record in one transaction, if the family is still as +current+ has it; returns it
-      # Stored with its new plan, or nil.
+      # Calls the block with the locked record in one transaction; returns it Stored with its new plan. Raises Contended where
+      # the family is not as +current+ has it any more.
       def committed(current, plan)
         made = FamilyRecord.transaction do
           record = FamilyRecord.present.lock.find_by(slug: current.slug) || raise(Missing, current.slug)
-          next unless record.version == current.version
+          raise Contended unless record.version == current.version
 
           yield record
           record
         end
-        made && keep(made, plan)
+        keep(made, plan)
       end
 
       def refuse_overlap(current, version, patch)

@@ -14,6 +14,8 @@ module VastLattice
       set :protection, false
       set :show_exceptions, false
       set :raise_errors, false
+      # Told by the handlers below, without traces.
+      set :dump_errors, false
       # The Border looks at hosts.
       set :host_authorization, permitted_hosts: []
       set :erb, escape_html: true, trim: '-'
@@ -48,7 +50,7 @@ module VastLattice
 
       # What takes long is watched; connections to the database go back at once.
       def call!(env)
-        HeavyWork.watched(env['puma.socket']) { Geometry::Work.budget { super } }
+        HeavyWork.watched(env) { Geometry::Work.budget { super } }
       ensure
         ActiveRecord::Base.connection_handler.clear_active_connections!
       end

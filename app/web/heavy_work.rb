@@ -4,9 +4,13 @@ require 'io/wait'
 
 module VastLattice
   module Web
-    # Lets shapes that turn out to take long be worked out one after the other, slowly enough that everybody else is served
-    # meanwhile, and ends them when nobody waits for their answer any more. Quick shapes never notice.
+    # Lets shapes that turn out to take long be worked out elsewhere (HandingOn), or else one after the other, slowly enough
+    # that everybody else is served meanwhile, and ends them when nobody waits for their answer any more. Quick shapes
+    # never notice.
     class HeavyWork
+      # What is thrown where a request may go elsewhere, which its environment says.
+      ELSEWHERE = :lattice_elsewhere
+      MAY_GO = 'lattice.may_go'
       # One at a time: Ruby would only do them by turns.
       GATE = Mutex.new
       # Requests that wait for their turn; more are refused.
@@ -30,9 +34,10 @@ module VastLattice
       @lock = Mutex.new
 
       class << self
-        # Works out the block with an eye on how long it takes. +socket+ is that of the client, if it is known.
-        def watched(socket = nil, &)
-          work = new(socket)
+        # Works out the block with an eye on how long it takes. +env+ is that of the request; what it says of its client
+        # ('puma.socket') and of MAY_GO counts.
+        def watched(env = {}, &)
+          work = new(env)
           Geometry::Work.watched(work, &)
         ensure
           work.finish
@@ -45,16 +50,30 @@ module VastLattice
         ensure
           @lock.synchronize { @waiting -= 1 }
         end
+
+        # Whether a client has closed its connection: it can be read from, and there is nothing to read.
+        def gone?(socket)
+          io = socket&.to_io or return false
+          return false unless io.wait_readable(0)
+
+          io.recv_nonblock(1, Socket::MSG_PEEK).to_s.empty?
+        rescue IO::WaitReadable
+          false
+        rescue SystemCallError, IOError
+          true
+        end
       end
 
-      def initialize(socket)
-        @socket = socket
+      def initialize(env)
+        @socket = env['puma.socket']
+        @may_go = env[MAY_GO]
         @entered = false
       end
 
       # Called by Geometry::Work every now and then.
       def call
-        raise Abandoned if gone?
+        throw ELSEWHERE if @may_go
+        raise Abandoned if HeavyWork.gone?(@socket)
 
         enter unless @entered
         Thread.pass
@@ -73,19 +92,7 @@ module VastLattice
         HeavyWork.enter
         @entered = true
         Thread.current.priority = PRIORITY
-        raise Abandoned if gone?
-      end
-
-      # A client that has closed its connection can be read from, and there is nothing to read.
-      def gone?
-        socket = @socket&.to_io or return false
-        return false unless socket.wait_readable(0)
-
-        socket.recv_nonblock(1, Socket::MSG_PEEK).to_s.empty?
-      rescue IO::WaitReadable
-        false
-      rescue SystemCallError, IOError
-        true
+        raise Abandoned if HeavyWork.gone?(@socket)
       end
     end
   end

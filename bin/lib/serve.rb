@@ -1,8 +1,11 @@
 # frozen_string_literal: true
 
-# Starts the database and the web server in one program; Ctrl-C stops both.
+# Starts the database and the processes that serve, keeps them alive, and stops them at Ctrl-C.
 require 'optparse'
+require 'tmpdir'
 require_relative 'mariadb'
+require_relative 'serving_process'
+require_relative '../../app/web/session_secret'
 
 ROOT = File.expand_path('../..', __dir__)
 
@@ -21,10 +24,12 @@ class Serve
     raise OptionParser::InvalidArgument, arguments.join(' ') if arguments.any? || !@port.between?(1, 65_535)
   end
 
-  # Seconds that the database has to stop.
+  # Seconds that each process has to stop.
   LAST_SECONDS = 2
-  # Seconds between two looks at whether it lives.
+  # Seconds between two looks at whether all live.
   LOOK = 0.5
+  # Seconds that a port may still be held by a program that was killed.
+  RELEASE = 3
 
   def run
     refuse_taken_port
@@ -33,9 +38,8 @@ class Serve
     put_aside(folder) if @fresh
     database = Mariadb.new(folder)
     database.start
-    serve(database)
+    Dir.mktmpdir('lattice') { |sockets| serve(database, File.join(sockets, 'workshop')) }
   ensure
-    @guard&.kill
     database&.stop(within: LAST_SECONDS)
   end
 
@@ -54,7 +58,15 @@ class Serve
   end
 
   def refuse_taken_port
-    TCPServer.new('127.0.0.1', @port).close
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + RELEASE
+    begin
+      TCPServer.new('127.0.0.1', @port).close
+    rescue Errno::EADDRINUSE
+      raise if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
+
+      sleep 0.1
+      retry
+    end
   rescue Errno::EADDRINUSE
     abort "Port #{@port} is taken by another program, perhaps a Vast Lattice that is running already. " \
           "Stop it, or choose another: bin/start --port #{@port + 1}"
@@ -72,26 +84,40 @@ class Serve
     puts "The data that were there are kept in #{aside}."
   end
 
-  def serve(database)
-    require_relative '../../app/boot'
-    VastLattice::Boot.start(database.settings('lattice'))
-    VastLattice::Boot.load_demo
-    application = VastLattice::Web.app(secret: VastLattice::Web.session_secret(DATA), cookie: "lattice_#{@port}")
-    VastLattice::Web.resume
-    @guard = Thread.new { guard(database) }
-    VastLattice::Web.serve(@port, application) { |address| puts "Vast Lattice is ready: #{address}   (Ctrl-C stops it)" }
-  rescue SystemCallError => e
-    abort "The data folder #{DATA} cannot be used: #{e.message[/\A[^@]+/].strip}. Check its owner and its rights."
+  # +socket+ is the path at which the workshop is asked.
+  def serve(database, socket)
+    given = { settings: database.settings('lattice'), secret: session_secret, cookie: "lattice_#{@port}" }
+    site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| tell_ready(address) }
+    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}"))
+    site.revive
+    sleep 0.05 until @ready || !site.alive?
+    exit(1) unless @ready
+    keep(database, 'The web server' => site, 'The process for long work' => workshop)
+  ensure
+    [workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
   end
 
-  # A database that dies is started again.
-  def guard(database)
+  def tell_ready(address)
+    puts "Vast Lattice is ready: #{address}   (Ctrl-C stops it)" unless @ready
+    @ready = true
+  end
+
+  # What dies is started again, until the program is stopped.
+  def keep(database, processes)
+    processes.each_value(&:revive)
     loop do
       sleep LOOK
       puts 'MariaDB had stopped and was started again.' if database.revive
+      processes.each { |name, process| puts "#{name} had stopped and was started again." if process.revive }
     rescue Mariadb::Failed => e
       warn e.message
     end
+  end
+
+  def session_secret
+    VastLattice::Web::SessionSecret.of(DATA)
+  rescue SystemCallError => e
+    abort "The data folder #{DATA} cannot be used: #{e.message[/\A[^@]+/].strip}. Check its owner and its rights."
   end
 end
 

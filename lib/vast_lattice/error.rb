@@ -11,6 +11,9 @@ module VastLattice
       @remedy = remedy
     end
 
+    # As a program is told of it.
+    def to_tree = { 'message' => message, 'remedy' => remedy }.compact
+
     # Message and remedy as one text.
     def full_text = [message, remedy].compact.join(' ')
   end

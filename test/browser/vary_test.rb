@@ -8,10 +8,11 @@ class VaryBrowserTest < BrowserCase
   def table(slug = 'side-frame', name = 'size') = family(slug).table(name)
   def cells(column, slug = 'side-frame', name = 'size') = table(slug, name).rows.map { |row| row.cells[column] }
 
-  # Waits until the stored data are so; what is typed is stored a moment later.
+  # Waits until the stored data are so, and until the sheet has the answer: what is typed is stored a moment later.
   def assert_stored(expected, &)
     wait_until { yield == expected }
     expected.nil? ? assert_nil(yield) : assert_equal(expected, yield)
+    page.driver.wait_for_network_idle
   end
 
   # Goes on with Tab until the element is focused: no mouse, no script.

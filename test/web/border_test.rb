@@ -169,8 +169,8 @@ class BorderTest < WebCase
   def test_secrets_that_are_empty_are_made_anew
     Dir.mktmpdir do |folder|
       File.write(File.join(folder, 'session_secret'), '')
-      secret = Web.session_secret(folder)
-      assert_equal [128, secret], [secret.size, Web.session_secret(folder)]
+      secret = Web::SessionSecret.of(folder)
+      assert_equal [128, secret], [secret.size, Web::SessionSecret.of(folder)]
     end
   end
 end

@@ -9,7 +9,7 @@ class HeavyWorkTest < CoreCase
 
   # Works out something that takes so many pulses, under a budget that is large enough.
   def work(socket = nil, pulses: 3)
-    Heavy.watched(socket) do
+    Heavy.watched({ 'puma.socket' => socket }) do
       Geometry::Work.budget(1_000_000_000) do
         pulses.times do
           Geometry::Work.take(POINTS)

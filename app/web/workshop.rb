@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+require 'net/http'
+require 'socket'
+
+module VastLattice
+  module Web
+    # A process of its own that answers the requests which take long, so that those that serve pages never wait for them: it
+    # serves the same application (Web.serve_workshop) at a socket that only this user can reach. Here is who asks it.
+    class Workshop
+      # Seconds between two looks at whether the client still waits.
+      LOOK = 0.25
+      # Headers that concern a connection, not an answer.
+      OWN = %w[connection transfer-encoding content-length].freeze
+
+      # It is not there, or ended while it worked.
+      class Gone < Error
+        def initialize = super('The work could not be finished.', remedy: 'Try again in a moment.')
+      end
+
+      # +path+ is that of its socket.
+      def initialize(path)
+        @path = path
+      end
+
+      # Answers a request as a Rack application does. Raises Gone, or HeavyWork::Abandoned where its client has left.
+      def call(env)
+        UNIXSocket.open(@path) do |socket|
+          stream = Net::BufferedIO.new(socket, read_timeout: nil)
+          ask(env, stream)
+          wait(socket, env['puma.socket'])
+          answer(stream)
+        end
+      rescue SystemCallError, IOError, Net::HTTPBadResponse
+        raise Gone
+      end
+
+      private
+
+      def ask(env, stream)
+        request = Rack::Request.new(env)
+        body = request.body&.read.to_s
+        sent = Net::HTTPGenericRequest.new(request.request_method, !body.empty?, true, request.fullpath, headers(env))
+        sent.content_type = request.content_type if request.content_type
+        sent.body = body unless body.empty?
+        sent.exec(stream, '1.1', request.fullpath)
+      end
+
+      def headers(env)
+        named = env.select { |key, _| key.start_with?('HTTP_') && key != 'HTTP_CONNECTION' }
+        named.transform_keys { |key| key.delete_prefix('HTTP_').tr('_', '-') }
+      end
+
+      def wait(socket, client)
+        until socket.wait_readable(LOOK)
+          raise HeavyWork::Abandoned if HeavyWork.gone?(client)
+        end
+      end
+
+      def answer(stream)
+        response = Net::HTTPResponse.read_new(stream)
+        response.reading_body(stream, true) { response.read_body }
+        headers = response.to_hash.except(*OWN).transform_values { |values| values.size == 1 ? values.first : values }
+        [response.code.to_i, headers, [response.body.to_s]]
+      end
+    end
+  end
+end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+# A process that serves, as ServingProcess starts it: its argument says what, the first line of its input how. It ends
+# with that input, and so with the program that holds the other end.
+require 'json'
+require_relative '../../app/boot'
+
+$stdout.sync = true
+given = JSON.parse($stdin.gets.to_s, symbolize_names: true)
+Thread.new do
+  $stdin.read
+  exit!
+end
+begin
+  case ARGV.first
+  when 'site' then VastLattice::Web.serve_site(**given) { |address| puts address }
+  when 'workshop' then VastLattice::Web.serve_workshop(**given)
+  end
+rescue SystemCallError => e
+  abort "Vast Lattice cannot be served: #{e.message[/\A[^@]+/].strip}."
+end

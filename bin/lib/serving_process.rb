@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+require 'json'
+require 'rbconfig'
+require 'timeout'
+
+# A process of bin/lib/serving.rb that is kept alive. It ends with this one, however that ends.
+class ServingProcess
+  PROGRAM = File.join(__dir__, 'serving.rb')
+  # Room for objects from the start, so that Ruby's collector, which else takes a third of the time, seldom runs: about
+  # 100 MB (docs/performance.md).
+  COLLECTOR = { 'RUBY_GC_HEAP_INIT_SLOTS' => '1500000', 'RUBY_GC_HEAP_FREE_SLOTS_MIN_RATIO' => '0.4',
+                'RUBY_GC_MALLOC_LIMIT' => '64000000', 'RUBY_GC_MALLOC_LIMIT_MAX' => '128000000',
+                'RUBY_GC_OLDMALLOC_LIMIT' => '128000000', 'RUBY_GC_OLDMALLOC_LIMIT_MAX' => '256000000' }.freeze
+  # Seconds between two starts of what ends at once.
+  PAUSE = 2
+
+  # +kind+ and +given+ are what the program is told; its lines of output are given to the block.
+  def initialize(kind, given, &heard)
+    @kind = kind
+    @given = JSON.generate(given)
+    @heard = heard || ->(_line) {}
+    @last = -Float::INFINITY
+  end
+
+  # Starts it, or starts it again where it has ended; returns whether it did.
+  def revive
+    return false if alive? || now - @last < PAUSE
+
+    @last = now
+    reader, @line = IO.pipe
+    output, writer = IO.pipe
+    # A group of its own: Ctrl-C of the terminal goes to this program alone, which ends the others in order.
+    @pid = Process.spawn(COLLECTOR, RbConfig.ruby, '--yjit', PROGRAM, @kind, in: reader, out: writer, pgroup: true)
+    [reader, writer].each(&:close)
+    @line.puts(@given)
+    Thread.new { output.each_line { |line| @heard.call(line.chomp) } }
+    true
+  end
+
+  def alive? = !@pid.nil? && Process.wait(@pid, Process::WNOHANG).nil?
+
+  # Asks it to end, and ends it after so many seconds.
+  def stop(within:)
+    return unless alive?
+
+    Process.kill('TERM', @pid)
+    Timeout.timeout(within) { Process.wait(@pid) }
+  rescue Timeout::Error
+    Process.kill('KILL', @pid)
+  rescue SystemCallError
+    nil
+  end
+
+  private
+
+  def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+end
