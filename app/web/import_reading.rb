@@ -35,7 +35,9 @@ module VastLattice
         Exchange::TableImport.new(stored.plan, sheets, table: table) { |share| @reading.share = 0.4 + (share * 0.3) }
       end
 
-      def blast(stored) = Checks::BlastRadius.new(stored.plan, @reading.plan, seconds: 0.2, listed: ImportsAPI::LISTED).to_tree || {}
+      def blast(stored)
+        Checks::BlastRadius.new(stored.plan, @reading.plan, work: Checks::BlastRadius::WORK / 2, listed: ImportsAPI::LISTED).to_tree || {}
+      end
 
       # The plan after all changes. Raises Storage::Refused where they do not make sense together, also in single cells:
       # cells that cannot be read were refused before.

@@ -7,11 +7,8 @@ require 'timeout'
 # A process of bin/lib/serving.rb that is kept alive. It ends with this one, however that ends.
 class ServingProcess
   PROGRAM = File.join(__dir__, 'serving.rb')
-  # Room for objects from the start, so that Ruby's collector, which else takes a third of the time, seldom runs: about
-  # 100 MB (docs/performance.md).
-  COLLECTOR = { 'RUBY_GC_HEAP_INIT_SLOTS' => '1500000', 'RUBY_GC_HEAP_FREE_SLOTS_MIN_RATIO' => '0.4',
-                'RUBY_GC_MALLOC_LIMIT' => '64000000', 'RUBY_GC_MALLOC_LIMIT_MAX' => '128000000',
-                'RUBY_GC_OLDMALLOC_LIMIT' => '128000000', 'RUBY_GC_OLDMALLOC_LIMIT_MAX' => '256000000' }.freeze
+  # Machine code has room of its own, which counts as memory from the start; what a day of edits compiles is a tenth.
+  RUBY = [RbConfig.ruby, '--yjit', '--yjit-exec-mem-size=48'].freeze
   # Seconds between two starts of what ends at once.
   PAUSE = 2
 
@@ -31,7 +28,7 @@ class ServingProcess
     reader, @line = IO.pipe
     output, writer = IO.pipe
     # A group of its own: Ctrl-C of the terminal goes to this program alone, which ends the others in order.
-    @pid = Process.spawn(COLLECTOR, RbConfig.ruby, '--yjit', PROGRAM, @kind, in: reader, out: writer, pgroup: true)
+    @pid = Process.spawn(*RUBY, PROGRAM, @kind, in: reader, out: writer, pgroup: true)
     [reader, writer].each(&:close)
     @line.puts(@given)
     Thread.new { output.each_line { |line| @heard.call(line.chomp) } }

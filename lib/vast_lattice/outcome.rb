@@ -89,16 +89,16 @@ module VastLattice
     # What the picked rows say in columns that decide nothing, by name: the texts as typed.
     def properties
       plan.family.variant_tables.flat_map do |table|
-        row = (name = row_name(table)) && table.row(name)
+        row = row_of(table)
         table.columns.select(&:property?).map { |column| [column.target, row&.cells&.fetch(column.target, '').to_s] }
       end.to_h
     end
 
     # Name of the row picked of a table, or nil.
-    def row_name(table)
-      index = pick.rows[plan.family.tables.index(table)]
-      index && table.rows[index].name
-    end
+    def row_name(table) = row_of(table)&.name
+
+    # The row picked of a table, or nil.
+    def row_of(table) = pick.rows[plan.family.tables.index(table)]&.then { |index| table.rows[index] }
 
     def lines
       @lines ||= @raw_lines.map do |rule, list, text, amount, type|

@@ -12,17 +12,20 @@ module VastLattice
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo, :figures, :state_indexes
+    # +decisive+ are the indexes of the targets whose values decide solids and masses.
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo, :figures, :state_indexes,
+                :decisive
 
     # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
     def self.of(family, before: nil) = new(family, before)
 
     def initialize(family, before = nil)
       @family = family
+      found = bind(family, before)
       same = before && same_shapes?(before.family)
       @memo = same ? before.memo : Memo.new(REMEMBERED)
-      @figures = same ? before.figures : Memo.new(FIGURES)
-      found = bind(family, before)
+      # Shapes may be given by lists, which an edit of a cell changes.
+      @figures = same && lists == before.lists ? before.figures : Memo.new(FIGURES)
       @nothing = Array.new(targets.size).freeze
       @state_indexes = indexes_of_states
       compile(found)
@@ -76,22 +79,30 @@ module VastLattice
       end
     end
 
+    # Indexes of all states and of what parts are made of.
+    def indexes_of_looks
+      @state_indexes.values.flatten + family.parts.map { |part| symbols["#{part.name}.material"].index }
+    end
+
     def compile(found)
       if found.any? { |finding| finding.error? && !finding.place&.cell? }
-        @cyclic = Order.new(bound).then { |order| order.circles.map { |circle| cycle_finding(order.cycle(circle)) } }
+        @cyclic = told_circles(Order.new(bound))
         return
       end
 
       circles = CellCircles.new(bound)
       order = circles.order
-      @cyclic = order.circles.any? ? order.circles.map { |circle| cycle_finding(order.cycle(circle)) } : circles.findings
+      @cyclic = order.circles.any? ? told_circles(order) : circles.findings
       return if order.circles.any?
 
       @bound = circles.bound
       @program = Program.new(bound, circles.order, lists)
       @shape_program = ShapeProgram.new(bound, lists)
+      @decisive = (@shape_program.uses | indexes_of_looks).freeze
       @labels = Labels.new(bound.patterns, targets, lists)
     end
+
+    def told_circles(order) = order.circles.map { |circle| cycle_finding(order.cycle(circle)) }
 
     # Solids depend on what the parts say and on the numbers that they are remembered by.
     def same_shapes?(other)

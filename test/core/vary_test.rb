@@ -279,8 +279,8 @@ class VaryTest < CoreCase
     after = Plan.of(edit(long, 'set_column', table: 'size', target: 'length', field: 'unit', text: 'cm'), before: before)
     one = Plan.of(edit(long, 'set_cell', table: 'size', row: 'R9', column: 'length', text: '99'), before: before)
 
-    assert_equal [true, 5006], Checks::BlastRadius.new(before, after, seconds: 0).to_tree.values_at('partly', 'variants')
-    blast = Checks::BlastRadius.new(before, one, seconds: 0).to_tree
+    assert_equal [true, 5006], Checks::BlastRadius.new(before, after, work: 0).to_tree.values_at('partly', 'variants')
+    blast = Checks::BlastRadius.new(before, one, work: 0).to_tree
     assert_equal [false, 2, 0, 2], blast.values_at('partly', 'changed', 'weighed', 'unweighed')
   end
 

@@ -9,8 +9,10 @@ module VastLattice
       LISTED = 40
       # Of more variants than this, those with the default rows of the tables that did not change.
       MANY = 4000
-      # Seconds that masses may take; the rest are counted as not weighed.
-      SECONDS = 0.4
+      # Work that masses may take, in points of Geometry::Work, and what a shape takes beside them; the rest are counted as
+      # not weighed. Somewhat under half a second.
+      WORK = 160_000
+      SHAPE = 2_500
 
       # A variant before and after: Outcomes.
       Pair = Struct.new(:name, :before, :after)
@@ -18,11 +20,11 @@ module VastLattice
       # its masses where it was weighed; the pair itself of the first ones only, because thousands of outcomes are heavy.
       Changed = Struct.new(:decided, :states, :labels, :findings, :pair, :masses)
 
-      # +listed+ changed variants are told one by one; +seconds+ is how long masses may take.
-      def initialize(before, after, seconds: SECONDS, listed: LISTED)
+      # +listed+ changed variants are told one by one; +work+ is what masses may take.
+      def initialize(before, after, work: WORK, listed: LISTED)
         @before = before
         @after = after
-        @seconds = seconds
+        @work = work
         @listed = listed
       end
 
@@ -51,20 +53,28 @@ module VastLattice
 
       # The Changed variants; as many as there is time for are weighed on the way.
       def look(before, after)
-        ends = now + @seconds
         masses = []
         changes = (before.keys & after.keys).each_with_object([]) do |name, found|
           pair = Pair.new(name, @before.outcome_at(before[name]), @after.outcome_at(after[name]))
           change = changed(pair) or next
           found << change
           change.pair = pair if found.size <= @listed
-          masses << (change.masses = masses_of(pair)) if now < ends
+          masses << (change.masses = masses_of(pair)) if @work.positive?
         end
         @weights = weights(masses, changes.size)
         changes
       end
 
-      def masses_of(pair) = [pair.before, pair.after].map { |outcome| Figures.of(outcome).mass }
+      def masses_of(pair) = [pair.before, pair.after].map { |outcome| weighed(outcome) }
+
+      # The mass; what it takes goes from the work that is left.
+      def weighed(outcome)
+        known = Figures.known(outcome) and return known.mass
+
+        mass, points = Geometry::Work.counted { Figures.of(outcome).mass }
+        @work -= SHAPE + points
+        mass
+      end
 
       def partly?
         return @partly unless @partly.nil?
@@ -172,8 +182,6 @@ module VastLattice
         { 'weighed' => masses.size, 'unweighed' => changed - masses.size, 'masses' => differing.size,
           'heavier' => differing.minmax.compact.map { |mass| mass.round(6) } }
       end
-
-      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     end
   end
 end

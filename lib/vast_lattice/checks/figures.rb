@@ -16,6 +16,9 @@ module VastLattice
         end
       end
 
+      # The Figure of an outcome if it is remembered, else nil.
+      def self.known(outcome) = outcome.plan.figures[Geometry::Model.signature(outcome)]
+
       # What is undefined is told with the numbers of its outcome, and so not remembered for others.
       def self.figure(model) = Figure.new(model.mass, model.area, model.findings)
       private_class_method :figure

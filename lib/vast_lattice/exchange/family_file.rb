@@ -12,22 +12,14 @@ module VastLattice
       VERSION = 1
       LARGEST = 8_000_000 # bytes
 
-      # What reading gives: the Family, and the line of every place (a path as in Place).
+      # What reading gives: the Family, and the SourceLines of its file.
       class Document < Value.with(:family, :lines)
         # The line of a place, or of the nearest thing around it.
         def line(place)
-          path = field_path(place&.path || [])
-          path = path[0...-1] until path.empty? || lines.key?(path)
-          lines[path]
-        end
-
-        private
-
-        # A field is known by its form and what it asks for; in the file it stands on a page, in a group.
-        def field_path(path)
-          return path unless path.first == 'forms' && path.size == 3
-
-          lines.each_key.find { |key| key.first(2) == path.first(2) && key.last(2) == ['fields', path.last] } || path
+          path = place&.path || []
+          # A field is known by its form and what it asks for; in the file it stands on a page, in a group.
+          field = lines.of_field(*path.drop(1)) if path.first == 'forms' && path.size == 3
+          field || lines.of_path(path)
         end
       end
 
@@ -77,7 +69,7 @@ module VastLattice
 
       # Problems with their lines; of very many, the first.
       def self.told(source, problems)
-        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.line_of_pointer(problem.pointer), problem.text] }
+        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.lines.of_pointer(problem.pointer), problem.text] }
         more = problems.size > ShapeProblems::MOST ? [[nil, 'There are more problems; mend these first.']] : []
         lines.uniq.sort_by { |line, text| [line || 0, text] } + more
       end

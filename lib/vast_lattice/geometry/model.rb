@@ -55,13 +55,9 @@ module VastLattice
         freeze
       end
 
-      # Something that is equal for two outcomes of a plan (or of a plan that follows it) whose solids and masses are equal.
-      def self.signature(outcome)
-        stocks, shapes = outcome.plan.shape_program.call(outcome.values)
-        states = (outcome.plan.family.parts + outcome.plan.family.features).map { |item| outcome.state(item.name) }
-        materials = outcome.plan.family.parts.map { |part| outcome.value("#{part.name}.material") }
-        [stocks.map(&:raw), shapes.map(&:raw), states, materials, shapes.any?(&:varied?) ? outcome.values : nil]
-      end
+      # Something that is equal for two outcomes of a plan (or of a plan that follows it) only if their solids and masses are:
+      # the values that decide them.
+      def self.signature(outcome) = outcome.values.values_at(*outcome.plan.decisive)
 
       # Whether all that is to be built can be.
       def complete? = @complete

@@ -22,7 +22,8 @@ module VastLattice
 
       KEY = :lattice_work
       WATCH = :lattice_watch
-      private_constant :KEY, :WATCH
+      COUNT = :lattice_count
+      private_constant :KEY, :WATCH, :COUNT
 
       # Calls the block with a budget of its own. Raises Spent.
       def self.budget(points = POINTS)
@@ -42,8 +43,21 @@ module VastLattice
         Thread.current[WATCH] = outer
       end
 
+      # [what the block gives, the points that it took, of whatever budgets].
+      def self.counted
+        outer = Thread.current[COUNT]
+        Thread.current[COUNT] = 0
+        given = yield
+        [given, Thread.current[COUNT]]
+      ensure
+        Thread.current[COUNT] = outer && (outer + Thread.current[COUNT])
+      end
+
       # Takes so many points from the budget that is under way, if there is one.
-      def self.take(points) = Thread.current[KEY]&.take(points)
+      def self.take(points)
+        Thread.current[COUNT] += points if Thread.current[COUNT]
+        Thread.current[KEY]&.take(points)
+      end
 
       def initialize(points, watcher)
         @left = points

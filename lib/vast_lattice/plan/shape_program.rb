@@ -41,6 +41,9 @@ module VastLattice
         @varied = bound.shapes.map { |shape| shape.trees.any? { |tree| tree.variables.any? { |variable| variable.index == @index } } }
       end
 
+      # Indexes of the targets on whose values the dimensions depend.
+      def uses = @uses ||= variables
+
       # [Numbers of each stock, Numbers of each feature], in the order of the bound family.
       def call(values)
         stocks, shapes = @lambda.call(values)
@@ -52,10 +55,11 @@ module VastLattice
 
       def list(bound) = "[#{bound.written.map { |tree, *| tree ? Formula::Emitter.settled(tree) : 'nil' }.join(', ')}]"
 
+      def variables = (@bound.stocks + @bound.shapes).flat_map(&:trees).flat_map(&:variables).map(&:index).uniq - [@index]
+
       # Local variables for the names that are used.
       def names
-        used = (@bound.stocks + @bound.shapes).flat_map(&:trees).flat_map(&:variables).map(&:index).uniq - [@index]
-        used.map { |index| "v#{index} = v[#{index}]; " }.join
+        uses.map { |index| "v#{index} = v[#{index}]; " }.join
       end
 
       def stock_numbers(stock, numbers)

@@ -1,0 +1,138 @@
+# frozen_string_literal: true
+
+require 'psych'
+
+module VastLattice
+  module Exchange
+    # Builds hashes, lists and texts of a YAML text while it is read, with the lines of all of them, and stops at what a
+    # family file cannot have: nesting that is too deep, too many keys in one place, keys that stand there twice, tags,
+    # anchors and references, a second document.
+    class SourceBuilder < Psych::Handler
+      DEEPEST = 20
+      # Most keys of one mapping.
+      MOST_KEYS = 1000
+      # Keys that name the items of a list; in most lists it is "name".
+      NAMES = { 'columns' => 'target', 'fields' => 'ask' }.freeze
+      REFERENCE = 'References (* and &) are not allowed; write the value out.'
+
+      # Reading stopped; the message says why, at +line+.
+      class Refused < StandardError
+        attr_reader :line
+
+        def initialize(line, message)
+          @line = line
+          super(message)
+        end
+      end
+
+      # A hash or list that is being built: its SourceLines::Holder, its key in what is around it, and the key whose value
+      # comes next, with its line.
+      Level = Struct.new(:tree, :holder, :place, :key, :key_line)
+
+      # What was read, and the lines of it: a Holder, or one line.
+      attr_reader :tree, :lines
+
+      def initialize
+        super
+        @levels = []
+        @line = 1
+        @documents = 0
+      end
+
+      # Whether there was anything.
+      def any? = @documents.positive?
+
+      def event_location(start_line, *) = @line = start_line + 1
+
+      def start_document(*)
+        refuse('The file holds more than one document.') if (@documents += 1) > 1
+      end
+
+      def start_mapping(anchor, tag, *) = enter({}, {}, nil, anchor, tag)
+      def start_sequence(anchor, tag, *) = enter([], [], {}, anchor, tag)
+
+      def end_mapping
+        level = leave
+        named(level) if @level&.holder&.names
+        put(level.tree, level.holder)
+      end
+
+      def end_sequence
+        level = leave
+        put(level.tree, level.holder)
+      end
+
+      def scalar(value, anchor, tag, _plain, quoted, _style)
+        refuse(REFERENCE) if anchor
+        return read_key(value) if key_wanted?
+
+        refuse_tag(tag)
+        put(value == 'null' && !quoted ? nil : value, @level&.key_line || @line)
+      end
+
+      def alias(_anchor) = refuse(REFERENCE)
+
+      private
+
+      def enter(tree, parts, names, anchor, tag)
+        refuse(REFERENCE) if anchor
+        refuse('The file is nested too deeply.') if @levels.size >= DEEPEST
+        refuse('A key must be a text.') if key_wanted?
+        refuse_tag(tag)
+        above = @level
+        @levels << above if above
+        holder = SourceLines::Holder.new(above&.key_line || @line, parts, names)
+        @level = Level.new(tree, holder, above && (above.key || above.place))
+      end
+
+      # Whether a mapping is open and its next key has not come.
+      def key_wanted? = !@level.nil? && !@level.key && !@level.holder.names
+
+      def leave
+        level = @level
+        @level = @levels.pop
+        level
+      end
+
+      def read_key(value)
+        parts = @level.holder.parts
+        refuse("\"#{value}\" stands here twice.") if parts.key?(value)
+        refuse("More than #{MOST_KEYS} keys stand in one place.", @level.holder.line) if parts.size >= MOST_KEYS
+        @level.key = value
+        @level.key_line = @line
+      end
+
+      def put(value, line)
+        return top(value, line) unless @level
+
+        tree, holder, _, key = *@level
+        if holder.names
+          holder.parts << line
+          tree << value
+        else
+          holder.parts[key] = line
+          tree[key] = value unless value.nil?
+          @level.key = @level.key_line = nil
+        end
+      end
+
+      def top(value, line)
+        @tree = value
+        @lines = line
+      end
+
+      # Notes the name of a mapping that is the next item of a list.
+      def named(level)
+        name = level.tree[NAMES.fetch(@level.place, 'name')]
+        names = @level.holder.names
+        names[name] = @level.tree.size if name.is_a?(String) && !names.key?(name)
+      end
+
+      def refuse_tag(tag)
+        refuse("Tags such as #{tag} are not allowed.") if tag
+      end
+
+      def refuse(message, line = @line) = raise(Refused.new(line, message))
+    end
+  end
+end
