@@ -38,7 +38,11 @@ module VastLattice
 
       # The family at an address. Raises Missing.
       # One snapshot: what is written meanwhile is seen as a whole or not at all.
-      def find(slug) = FamilyRecord.transaction { stored(record(slug)) }
+      def find(slug)
+        found = record(slug)
+        plan = @plans[[found.id, found.version]]
+        plan ? Stored.new(found, plan) : FamilyRecord.transaction { stored(record(slug)) }
+      end
 
       # The Stored family of a record. Its plan is compiled if it is not kept already.
       def stored(record) = Stored.new(record, @plans[[record.id, record.version]] || remember(record, compiled(record)))
@@ -157,7 +161,7 @@ module VastLattice
       def changing(slug)
         connection = FamilyRecord.connection
         lock = "lattice #{record(slug).id}"
-        raise Contended unless connection.get_advisory_lock(lock, Database::LOCK)
+        raise Contended unless Turns.aside { connection.get_advisory_lock(lock, Database::LOCK) }
 
         begin
           yield find(slug)

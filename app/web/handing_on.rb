@@ -15,16 +15,17 @@ module VastLattice
       def initialize(app, workshop)
         @app = app
         @workshop = workshop
+        @turns = Turns.new
       end
 
       def call(env)
         answer = nil
-        catch(HeavyWork::ELSEWHERE) { answer = @app.call(begun(env)) } unless kept_there?(env)
+        catch(HeavyWork::ELSEWHERE) { answer = @turns.take { @app.call(begun(env)) } } unless kept_there?(env)
         answer || @workshop.call(env)
       rescue HeavyWork::Abandoned
         NOBODY
       rescue Workshop::Gone => e
-        reading?(env) ? @app.call(env) : [503, { 'content-type' => 'application/json' }, [JSON.generate(error: e.to_tree)]]
+        reading?(env) ? @turns.take { @app.call(env) } : [503, { 'content-type' => 'application/json' }, [JSON.generate(error: e.to_tree)]]
       end
 
       private

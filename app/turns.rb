@@ -1,0 +1,75 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # Lets one thread of a process work at a time; the others wait for their turn, first come, first served. Ruby works in one
+  # thread at a time in any case, and what needs the database ten times would queue ten times behind all others. One that
+  # takes long is joined by the next, which goes ahead of it.
+  class Turns
+    # Seconds after which one that works is joined, and how many may be at work then.
+    PATIENCE = 0.15
+    MOST = 4
+    # Of a thread that is joined: its slices of time are short.
+    SLOW = -3
+    KEY = :lattice_turn
+    private_constant :KEY
+
+    def initialize
+      @lock = Mutex.new
+      @left = ConditionVariable.new
+      @queue = []
+      @working = {}
+    end
+
+    # Calls the block when it is its turn.
+    def take
+      enter(:push)
+      Thread.current[KEY] = self
+      yield
+    ensure
+      Thread.current[KEY] = nil
+      leave
+    end
+
+    # Calls a block that only waits: others work meanwhile, and it goes on before those who have not begun. Outside of a turn
+    # it is just called.
+    def self.aside(&)
+      turns = Thread.current[KEY] or return yield
+
+      turns.aside(&)
+    end
+
+    # As Turns.aside.
+    def aside
+      leave
+      yield
+    ensure
+      enter(:unshift)
+    end
+
+    private
+
+    def enter(where)
+      mine = Thread.current
+      @lock.synchronize do
+        @queue.public_send(where, mine)
+        @left.wait(@lock, PATIENCE) until @queue.first == mine && room?
+        @queue.shift
+        @working.each_key { |slow| slow.priority = SLOW }
+        @working[mine] = now
+        @left.broadcast if @queue.any?
+      end
+    end
+
+    def leave
+      @lock.synchronize do
+        @working.delete(Thread.current)
+        Thread.current.priority = 0
+        @left.broadcast
+      end
+    end
+
+    def room? = @working.empty? || (@working.size < MOST && @working.each_value.all? { |since| now - since > PATIENCE })
+
+    def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+end
