@@ -14,9 +14,14 @@ module VastLattice
 
       # +view+ is a Geometry::Frame with n towards the eye.
       def initialize(solid, view)
-        @solid = solid
+        @frame = solid.frame
         @view = view
+        @seen = @frame.seen_from(view)
+        # What a direction of the solid has of that towards the eye.
+        @towards = [@seen.u[2], @seen.v[2], @seen.n[2]].freeze
         @faces = solid.surface
+        @frames = {}.compare_by_identity
+        @facets = {}.compare_by_identity
       end
 
       # Patches, furthest first.
@@ -33,15 +38,17 @@ module VastLattice
 
       def key(loop) = loop.box.then { |box| [box.left, box.right, box.bottom, box.top].map { |part| part.round(3) } << loop.vertices.size }
 
-      def frame_of(frame) = frame.within(@solid.frame)
-      def facing(normal) = Geometry::Vector.dot(@solid.frame.direction(normal), @view.n)
+      def frame_of(frame) = @frames[frame] ||= frame.within(@frame)
+      def facing(normal) = Geometry::Vector.dot(normal, @towards)
+      def front?(direction) = facing(direction) > 1e-9
+      def facets(face) = @facets[face] ||= face.facets(CHORDS)
       def turned_away?(face) = facing(face.normal) < -1e-9 && frame_of(face.frame).parallel?(@view.n)
 
       def visible(face)
         return flat(face) if face.is_a?(Geometry::Face) && frame_of(face.frame).parallel?(@view.n)
         return [] if face.respond_to?(:axis) && unseen?(face)
 
-        face.facets(CHORDS).filter_map { |facet| patch(facet) }
+        facets(face).filter_map { |facet| patch(facet) }
       end
 
       # A surface along the line of sight, and the inside of a hole looked at from its side.
@@ -51,9 +58,9 @@ module VastLattice
       end
 
       def flat(face)
-        return [] unless facing(face.normal).positive?
+        return [] unless front?(face.normal)
 
-        [Patch.new(outlines(face), [], [], @view.local(@solid.frame.point(*face.frame.origin))[2], 1.0, face.owner)]
+        [Patch.new(outlines(face), [], [], seen(face.frame.origin)[2], 1.0, face.owner)]
       end
 
       def outlines(face) = frame_of(face.frame).then { |frame| face.profile.loops.map { |loop| frame.carry(loop, @view) } }
@@ -64,13 +71,14 @@ module VastLattice
 
         rings = facet.rings.map { |ring| ring.map { |point| seen(point) } }
         edges = facet.edges + facet.soft.select { |_, _, beyond| facing(beyond) < 1e-6 }
-        Patch.new([], rings.map { |ring| flat_points(ring) }, edges.map { |from, till, _| [seen(from).first(2), seen(till).first(2)] },
+        Patch.new([], rings.map { |ring| flat_points(ring) }, edges.map { |from, till, _| [flat_seen(from), flat_seen(till)] },
                   rings.first.map(&:last).minmax.sum / 2, tone, facet.owner)
       end
 
       def flat_points(ring) = ring.map { |x, y, _| [x, y] }
 
-      def seen(point) = @view.local(@solid.frame.point(*point))
+      def seen(point) = @seen.point(*point)
+      def flat_seen(point) = @seen.point(*point).first(2)
 
       # Edges of curved and cut surfaces, and of faces seen askew or edge-on.
       def lines
@@ -86,18 +94,18 @@ module VastLattice
 
       # A face seen edge-on is one line.
       def face_lines(face)
-        return face.facets(CHORDS).flat_map { |facet| facet_lines(facet) } if facing(face.normal).abs > 1e-9
+        return facets(face).flat_map { |facet| facet_lines(facet) } if facing(face.normal).abs > 1e-9
 
         frame = frame_of(face.frame)
         [face.profile.outer.facet_runs(CHORDS).map { |x, y, *| @view.local(frame.point(x, y)).first(2) }.minmax]
       end
 
-      def facet_lines(facet) = (facet.edges + outline(facet)).map { |edge| edge.map { |point| seen(point).first(2) } }
+      def facet_lines(facet) = (facet.edges + outline(facet)).map { |edge| edge.map { |point| flat_seen(point) } }
 
       # Where a surface turns out of sight.
       def outline(facet)
-        towards = facing(facet.normal).positive?
-        facet.soft.reject { |_, _, beyond| towards == facing(beyond).positive? }.map { |edge| edge.first(2) }
+        towards = front?(facet.normal)
+        facet.soft.reject { |_, _, beyond| towards == front?(beyond) }.map { |edge| edge.first(2) }
       end
 
       # A round hole or boss seen from its side: its two rims and its two outlines.
@@ -112,21 +120,21 @@ module VastLattice
       end
 
       def rim_lines(face)
-        return face.facets(CHORDS).flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
+        return facets(face).flat_map { |facet| facet_lines(facet) } if facing(face.axis).abs > 1e-6
         return round_lines(face) if face.is_a?(Geometry::Strip) && face.loop.circle
 
-        side_lines(face.facets(CHORDS))
+        side_lines(facets(face))
       end
 
       # A rim seen edge-on is one line.
       def side_lines(facets)
-        sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| seen(point).first(2) } }
+        sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| flat_seen(point) } }
         (rims(facets) + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
       end
 
       def rims(facets)
         [0, 1].filter_map do |index|
-          facets.filter_map { |facet| facet.edges[index] }.flatten(1).map { |point| seen(point).first(2) }.minmax
+          facets.filter_map { |facet| facet.edges[index] }.flatten(1).map { |point| flat_seen(point) }.minmax
         end
       end
     end
