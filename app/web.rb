@@ -57,12 +57,12 @@ module VastLattice
       end
     end
 
-    # Serves what takes long at a socket: what Workshop asks.
-    def self.serve_workshop(bind:, settings:, secret:, cookie:)
+    # Serves what takes long at a socket, for the Workshop; calls the block once it does.
+    def self.serve_workshop(bind:, settings:, secret:, cookie:, &ready)
       Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
       Boot.start(settings)
       ImportsAPI.settings.desk.work
-      launch(bind, app(secret: secret, cookie: cookie))
+      launch(bind, app(secret: secret, cookie: cookie), ready)
     end
 
     def self.launch(bind, app, ready = -> {})

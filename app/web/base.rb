@@ -35,7 +35,7 @@ module VastLattice
 
       error(HeavyWork::Busy, ImportDesk::Full) { |e| fail_page(503, e) }
       error(ActiveRecord::LockWaitTimeout, ActiveRecord::Deadlocked) { fail_page(409, nil, LOCKED, 'Try again in a moment.') }
-      error(ActiveRecord::ConnectionNotEstablished, ActiveRecord::StatementTimeout, ActiveRecord::ConnectionFailed) do |e|
+      error(ActiveRecord::ConnectionNotEstablished, ActiveRecord::QueryAborted, ActiveRecord::ConnectionFailed) do |e|
         warn "#{e.class}: #{e.message}"
         fail_page(503, nil, 'The database does not answer. What was confirmed is safe.', 'Try again in a moment.')
       end

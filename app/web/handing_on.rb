@@ -12,15 +12,19 @@ module VastLattice
       # Nobody reads it: the client has left.
       NOBODY = [503, {}, []].freeze
 
+      # Seconds in which what went to the workshop goes there at once when it is asked for again, and how much is remembered.
+      FRESH = 60
+      REMEMBERED = 200
+
       def initialize(app, workshop)
         @app = app
         @workshop = workshop
         @turns = Turns.new
+        @gone = Memo.new(REMEMBERED)
       end
 
       def call(env)
-        answer = nil
-        catch(HeavyWork::ELSEWHERE) { answer = @turns.take { @app.call(begun(env)) } } unless kept_there?(env)
+        answer = begun_here(env) unless kept_there?(env) || known_to_go?(env)
         answer || @workshop.call(env)
       rescue HeavyWork::Abandoned
         NOBODY
@@ -30,7 +34,17 @@ module VastLattice
 
       private
 
-      def begun(env) = reading?(env) ? env.merge(HeavyWork::MAY_GO => true) : env
+      # The answer, or nil where it takes long.
+      def begun_here(env)
+        answer = nil
+        may_go = reading?(env)
+        catch(HeavyWork::ELSEWHERE) { answer = @turns.take { @app.call(may_go ? env.merge(HeavyWork::MAY_GO => true) : env) } }
+        @gone.keep(env['PATH_INFO'], now) unless answer
+        answer
+      end
+
+      def known_to_go?(env) = reading?(env) && @gone[env['PATH_INFO']]&.then { |since| now - since < FRESH }
+      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       def reading?(env) = READING.include?(env['REQUEST_METHOD'])
       def kept_there?(env) = env['PATH_INFO'].match?(KEPT_THERE)
     end

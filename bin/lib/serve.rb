@@ -87,24 +87,28 @@ class Serve
   # +socket+ is the path at which the workshop is asked.
   def serve(database, socket)
     given = { settings: database.settings('lattice'), secret: session_secret, cookie: "lattice_#{@port}" }
-    site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| tell_ready(address) }
-    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}"))
-    site.revive
-    sleep 0.05 until @ready || !site.alive?
-    exit(1) unless @ready
+    ready = {}
+    site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| ready[address] = true }
+    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}")) { |word| ready[word] = true }
+    # Both load their code at the same time; the site prepares the database for the other.
+    [site, workshop].each(&:revive)
+    [site, workshop].each { |process| told(process, ready) }
+    puts "Vast Lattice is ready: #{ready.keys.first}   (Ctrl-C stops it)"
     keep(database, 'The web server' => site, 'The process for long work' => workshop)
   ensure
     [workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
   end
 
-  def tell_ready(address)
-    puts "Vast Lattice is ready: #{address}   (Ctrl-C stops it)" unless @ready
-    @ready = true
+  # Tells a process to serve, and waits until it says that it does.
+  def told(process, ready)
+    before = ready.size
+    process.tell
+    sleep 0.02 until ready.size > before || !process.alive?
+    exit(1) unless ready.size > before
   end
 
   # What dies is started again, until the program is stopped.
   def keep(database, processes)
-    processes.each_value(&:revive)
     loop do
       sleep LOOK
       puts 'MariaDB had stopped and was started again.' if database.revive

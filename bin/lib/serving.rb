@@ -6,6 +6,7 @@ require 'json'
 require_relative '../../app/boot'
 
 $stdout.sync = true
+VastLattice::Web.name
 given = JSON.parse($stdin.gets.to_s, symbolize_names: true)
 Thread.new do
   $stdin.read
@@ -14,7 +15,7 @@ end
 begin
   case ARGV.first
   when 'site' then VastLattice::Web.serve_site(**given) { |address| puts address }
-  when 'workshop' then VastLattice::Web.serve_workshop(**given)
+  when 'workshop' then VastLattice::Web.serve_workshop(**given) { puts 'ready' }
   end
 rescue SystemCallError => e
   abort "Vast Lattice cannot be served: #{e.message[/\A[^@]+/].strip}."

@@ -12,7 +12,7 @@ class ServingProcess
   # Seconds between two starts of what ends at once.
   PAUSE = 2
 
-  # +kind+ and +given+ are what the program is told; its lines of output are given to the block.
+  # +kind+ and +given+ are what the program is told; its lines of output are given to the block, if there is one.
   def initialize(kind, given, &heard)
     @kind = kind
     @given = JSON.generate(given)
@@ -20,7 +20,8 @@ class ServingProcess
     @last = -Float::INFINITY
   end
 
-  # Starts it, or starts it again where it has ended; returns whether it did.
+  # Starts it, or starts it again where it has ended; returns whether it did. It loads its code and waits until it is told
+  # what to do.
   def revive
     return false if alive? || now - @last < PAUSE
 
@@ -30,12 +31,23 @@ class ServingProcess
     # A group of its own: Ctrl-C of the terminal goes to this program alone, which ends the others in order.
     @pid = Process.spawn(*RUBY, PROGRAM, @kind, in: reader, out: writer, pgroup: true)
     [reader, writer].each(&:close)
-    @line.puts(@given)
+    @line.puts(@given) if @told
     Thread.new { output.each_line { |line| @heard.call(line.chomp) } }
     true
   end
 
-  def alive? = !@pid.nil? && Process.wait(@pid, Process::WNOHANG).nil?
+  # Tells it what to do, now and whenever it is started again.
+  def tell
+    @told = true
+    @line.puts(@given)
+  rescue Errno::EPIPE
+    nil
+  end
+
+  def alive?
+    @pid = nil if @pid && Process.wait(@pid, Process::WNOHANG)
+    !@pid.nil?
+  end
 
   # Asks it to end, and ends it after so many seconds.
   def stop(within:)

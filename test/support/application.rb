@@ -18,6 +18,18 @@ module TestApplication
     end
   end
 
+  # The database hangs while the block is called; +seconds+ is how long it is waited for.
+  def self.hung(seconds)
+    settings = @database.settings('lattice_test')
+    VastLattice::Storage::Database.open(settings.merge(read_timeout: seconds, connect_timeout: seconds))
+    pid = Integer(File.read(File.join(FOLDER, 'mariadbd.pid')))
+    Process.kill('STOP', pid)
+    yield
+  ensure
+    Process.kill('CONT', pid)
+    VastLattice::Storage::Database.open(settings)
+  end
+
   def self.stop
     @database.stop
     FileUtils.rm_rf(FOLDER)

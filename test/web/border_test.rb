@@ -166,6 +166,23 @@ class BorderTest < WebCase
     Web::ImportsAPI.set(:desk, Web::ImportDesk.new)
   end
 
+  # A database that hangs is told after a time, in words; once it goes on, so does everything.
+  def test_a_database_that_hangs
+    get "#{API}/outcome"
+    TestApplication.hung(1) do
+      begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      error = get_json("#{API}/outcome")['error']
+      assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :<, 6
+      assert_equal 503, last_response.status
+      assert_match(/database does not answer.*safe/, error['message'])
+      get '/families'
+      assert_equal 503, last_response.status
+      refute_match(/Mysql|ActiveRecord|\.rb/, last_response.body)
+    end
+    get '/families'
+    assert_equal 200, last_response.status
+  end
+
   def test_secrets_that_are_empty_are_made_anew
     Dir.mktmpdir do |folder|
       File.write(File.join(folder, 'session_secret'), '')

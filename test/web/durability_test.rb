@@ -99,6 +99,27 @@ class DurabilityTest < CoreCase
     assert_equal('200', eventually { edit('513 mm') })
   end
 
+  # Processes that serve are started again when they die; the one that is left answers meanwhile.
+  def test_processes_that_die
+    start
+    assert_equal '200', edit('512 mm')
+    first = serving.select { |_, words| words.include?('cluster worker') }.keys
+    assert_operator first.size, :>=, 2
+    Process.kill('KILL', first.first)
+    assert_equal('200', eventually { edit('513 mm') })
+    serving.reject { |_, words| words.include?('cluster worker') }.each_key { |pid| Process.kill('KILL', pid) }
+    assert_equal('200', eventually { edit('514 mm') })
+    assert_equal('514 mm', eventually { stored_length })
+    assert_empty(first & serving.keys)
+  end
+
+  # {pid => words of its command} of what serves at this port, and of the process for long work.
+  def serving
+    all = `ps -eo pid=,ppid=,args=`.lines.map { |line| line.strip.split(/\s+/, 3) }.map { |pid, parent, words| [pid.to_i, parent.to_i, words] }
+    own = all.select { |_, parent, words| parent == @pid && words.match?(/puma|serving/) }
+    all.select { |pid, parent, _| own.any? { |one, *| [pid, parent].include?(one) } }.to_h { |pid, _, words| [pid, words] }
+  end
+
   KILLS = 20
 
   # Killed during edits, undo and imports: what was confirmed is there, and nothing is half done.

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+require_relative '../support/application'
+require_relative '../../bin/lib/bench_load'
+require 'puma'
+require 'puma/server'
+
+# What takes long is answered by the workshop, another process; everything else, and everything without it, here.
+class HandingOnTest < WebCase
+  Web = VastLattice::Web
+
+  # An application that notes what it is asked.
+  Noting = Struct.new(:app, :asked) do
+    def call(env)
+      asked << "#{env['REQUEST_METHOD']} #{env['PATH_INFO']}"
+      app.call(env)
+    end
+  end
+
+  def setup
+    super
+    @here, @there = Array.new(2) { Noting.new(TestApplication.start, Queue.new) }
+    @folder = Dir.mktmpdir('lattice')
+    @socket = File.join(@folder, 'workshop')
+    @server = Puma::Server.new(@there, nil, { log_writer: Puma::LogWriter.null })
+    @server.add_unix_listener(@socket)
+    @server.run
+    @handing_on = Web::HandingOn.new(@here, Web::Workshop.new(@socket))
+    store.create(Exchange::FamilyFile.read(BenchLoad::HEAVY).family, person: 'Engineer')
+  end
+
+  def teardown
+    @server.stop(true)
+    FileUtils.rm_rf(@folder)
+  end
+
+  def app = @handing_on
+
+  # What was asked here and there since the last call.
+  def asked = [@here, @there].map { |app| Array.new(app.asked.size) { app.asked.pop } }
+
+  HEAVY = '/api/families/heavy/outcome'
+
+  def test_what_takes_long
+    heavy = get_json("#{HEAVY}?set[deep]=6")
+    assert_equal [["GET #{HEAVY}"], ["GET #{HEAVY}"]], asked
+    assert_equal ['6 mm', nil], [heavy.dig('values', 'deep', 'text'), heavy['svg']]
+    assert_includes heavy['findings'].map { |finding| finding['code'] }, 'too_tangled'
+    assert_equal 'application/json', last_response.content_type
+
+    get_json("#{HEAVY}?set[deep]=6.5")
+    assert_equal [[], ["GET #{HEAVY}"]], asked, 'it goes there at once when it is known'
+
+    get_json('/api/families/side-frame/outcome')
+    get '/js/app.js'
+    assert_equal [['GET /api/families/side-frame/outcome', 'GET /js/app.js'], []], asked
+    assert_equal 200, last_response.status
+  end
+
+  # What changes something is begun once, wherever it ends.
+  def test_changes_are_made_once
+    changed = post_json('/api/families/heavy/edits', 'edit' => { 'do' => 'put_parameter', 'name' => 'deep', 'fields' => { 'default' => '7 mm' } })
+    assert_equal '7 mm', changed.dig('values', 'deep', 'text')
+    assert_equal ['POST /api/families/heavy/edits'], asked.first.grep(/POST/)
+    assert_equal 2, store.history('heavy').size
+  end
+
+  # Imports are read and kept there alone, with the session that they belong to.
+  def test_imports
+    headers = { 'HTTP_X_CSRF_TOKEN' => token, 'HTTP_X_FILE_NAME' => 'size.csv', 'CONTENT_TYPE' => 'application/octet-stream' }
+    post '/api/families/side-frame/imports?table=size', "variant,length [mm]\nSF-0500,512\n", headers
+    id = JSON.parse(last_response.body)['id']
+    found = nil
+    100.times do
+      found = get_json("/api/families/side-frame/imports/#{id}")
+      break if found['done']
+
+      sleep 0.05
+    end
+    assert_equal [8, 1], [found['total'], found['counts'].values.min], 'one cell, and rows that the file lacks'
+    assert_equal [[], ['POST /api/families/side-frame/imports']], (asked.map { |list| list.grep(/imports\z/) })
+  end
+
+  def test_without_a_workshop
+    @handing_on = Web::HandingOn.new(@here, Web::Workshop.new("#{@socket}-not"))
+    heavy = get_json("#{HEAVY}?set[deep]=8")
+    assert_equal '8 mm', heavy.dig('values', 'deep', 'text')
+    post '/api/families/side-frame/imports', 'x', 'HTTP_X_CSRF_TOKEN' => token
+    assert_equal 503, last_response.status
+    assert_match(/Try again/, JSON.parse(last_response.body).dig('error', 'remedy'))
+  end
+
+  # Nobody works for a client that has left.
+  def test_a_client_that_leaves
+    mine, client = UNIXSocket.pair
+    client.close
+    env = Rack::MockRequest.env_for("#{HEAVY}?set[deep]=9", 'HTTP_HOST' => 'localhost', 'puma.socket' => mine)
+    assert_equal 503, @handing_on.call(env).first
+  ensure
+    mine.close
+  end
+end

@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require_relative '../support/application'
+
+# One request of a process works at a time, in the order in which they came; who waits for something else lets others work.
+class TurnsTest < CoreCase
+  Turns = VastLattice::Turns
+
+  def setup
+    @turns = Turns.new
+    @said = Queue.new
+  end
+
+  def said = Array.new(@said.size) { @said.pop }
+
+  # A thread that has asked for its turn.
+  def asking(&block)
+    Thread.new { @turns.take(&block) }.tap { |thread| sleep 0.005 until thread.status == 'sleep' || !thread.alive? }
+  end
+
+  def test_first_come_first_served
+    working = 0
+    threads = nil
+    @turns.take do
+      threads = Array.new(6) do |number|
+        asking do
+          assert_equal 1, working += 1
+          @said << number
+          Thread.pass
+          working -= 1
+        end
+      end
+      assert_empty said
+    end
+    threads.each(&:join)
+    assert_equal [0, 1, 2, 3, 4, 5], said
+  end
+
+  # Whoever waits for a lock holds nobody up, and goes on before those who have not begun.
+  def test_aside
+    gate = Queue.new
+    aside = asking do
+      Turns.aside { gate.pop }
+      @said << 'was aside'
+    end
+    later = nil
+    @turns.take do
+      later = asking { @said << 'later' }
+      gate << true
+      sleep 0.02
+    end
+    [aside, later].each(&:join)
+    assert_equal ['was aside', 'later'], said
+    assert_equal(:given, Turns.aside { :given })
+  end
+
+  # One that takes long is joined, at a lower priority; afterwards everything is as it was.
+  def test_one_that_takes_long
+    gate = Queue.new
+    slow = asking { gate.pop }
+    begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    @turns.take { @said << slow.priority }
+    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :>=, Turns::PATIENCE * 0.5
+    assert_equal [Turns::SLOW], said
+    others = Array.new(Turns::MOST + 1) { asking { gate.pop } }
+    sleep Turns::PATIENCE * (Turns::MOST + 1)
+    assert_equal Turns::MOST, gate.num_waiting, 'no more than so many at once'
+    (others.size + 1).times { gate << true }
+    [slow, *others].each(&:join)
+    assert_equal(0, @turns.take { Thread.current.priority })
+  end
+
+  def test_what_goes_wrong_ends_the_turn
+    assert_raises(ZeroDivisionError) { @turns.take { 1 / 0 } }
+    assert_equal(:out, catch(:here) { @turns.take { throw :here, :out } })
+    assert_equal(:free, @turns.take { :free })
+  end
+end
