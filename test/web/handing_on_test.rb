@@ -78,7 +78,8 @@ class HandingOnTest < WebCase
       sleep 0.05
     end
     assert_equal [8, 1], [found['total'], found['counts'].values.min], 'one cell, and rows that the file lacks'
-    assert_equal [[], ['POST /api/families/side-frame/imports']], (asked.map { |list| list.grep(/imports\z/) })
+    begun = asked.map { |list| list.grep(/imports\z/) }
+    assert_equal [[], ['POST /api/families/side-frame/imports']], begun
   end
 
   def test_without_a_workshop
