@@ -11,6 +11,8 @@ module VastLattice
       # What is thrown where a request may go elsewhere, which its environment says.
       ELSEWHERE = :lattice_elsewhere
       MAY_GO = 'lattice.may_go'
+      # Calls after which a request goes elsewhere: a third of a second.
+      LONG = 3
       # One at a time: Ruby would only do them by turns.
       GATE = Mutex.new
       # Requests that wait for their turn; more are refused.
@@ -68,11 +70,13 @@ module VastLattice
         @socket = env['puma.socket']
         @may_go = env[MAY_GO]
         @entered = false
+        @calls = 0
       end
 
       # Called by Geometry::Work every now and then.
       def call
-        throw ELSEWHERE if @may_go
+        return throw_long if @may_go
+
         raise Abandoned if HeavyWork.gone?(@socket)
 
         enter unless @entered
@@ -87,6 +91,10 @@ module VastLattice
       end
 
       private
+
+      def throw_long
+        throw ELSEWHERE if (@calls += 1) >= LONG
+      end
 
       def enter
         HeavyWork.enter

@@ -161,16 +161,19 @@ class BenchLoad
     [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]],
      ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]],
      ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
-     ['errors', errors.values.sum, :plain], ['memory of the server', memory, :kilobytes]]
+     ["errors#{" (#{errors.map { |what, times| "#{times} × #{what}" }.join(', ')})" if errors.any?}", errors.values.sum, :plain],
+     ['memory of all that serves', memory, :kilobytes]]
   end
 
-  # Of the process that serves, in kB.
+  # Of all processes below the one that was started, but the database, in kB; what they share counts once (PSS).
   def memory
-    pids = [@pid, *`pgrep -P #{@pid}`.split.map(&:to_i)]
-    pids.map { |pid| File.read("/proc/#{pid}/status")[/VmRSS:\s+(\d+)/, 1].to_i }.max
+    below = descendants(@pid).reject { |pid| File.read("/proc/#{pid}/cmdline").include?('mariadbd') }
+    [@pid, *below].sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i }
   rescue SystemCallError
     0
   end
+
+  def descendants(pid) = `pgrep -P #{pid}`.split.map(&:to_i).flat_map { |child| [child, *descendants(child)] }
 
   def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 end

@@ -24,6 +24,26 @@ class CoreCase < Minitest::Test
     Formula.compile(Formula::Emitter.lambda_of('v', "#{names}#{Formula::Emitter.settled(typed)}")).call([]).call(given.values.map(&:first))
   end
 
+  # Most kB by which the memory of this process may grow over many cases of one kind.
+  GROWTH = 80_000
+
+  # Calls the block for each number below +count+; what it leaves behind must not grow with them: the memory after the
+  # last fifth is compared with that after the first.
+  def steady(count)
+    early = nil
+    count.times do |number|
+      early = memory if number == count / 5
+      yield number
+    end
+    assert_operator memory - early, :<, GROWTH, 'memory grows'
+  end
+
+  # Memory of this process in kB, without what is garbage.
+  def memory
+    GC.start
+    File.read('/proc/self/status')[/VmRSS:\s+(\d+)/, 1].to_i
+  end
+
   # The error that the block raises.
   def refused(kind = Formula::Error, &) = assert_raises(kind, &)
 end
