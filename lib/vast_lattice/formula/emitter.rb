@@ -28,6 +28,9 @@ module VastLattice
       # Source of the undefined value of a Type.
       def self.undefined(type) = type.number? ? 'Float::NAN' : 'nil'
 
+      # Source that asks whether a local variable of a Type is undefined.
+      def self.undefined?(type, name) = type.number? ? "!#{name}.finite?" : "#{name}.nil?"
+
       # Source of a lambda over lists that yields the lambda of +parameters+ with this +body+.
       def self.lambda_of(parameters, body)
         "lambda { |lists| lambda { |#{parameters}| #{'budget = Budget.new; ' if body.include?('budget')}#{body} } }"

@@ -20,6 +20,8 @@ module VastLattice
       private
 
       def text(target) = @outcome.text_of(target)
+      def own(target) = @bound.ladder(target).rung(Plan::Rung::Own)&.typed
+      def applies(target) = @bound.ladder(target).rung(Plan::Rung::Applies).condition
 
       def uses(*trees)
         variables = trees.compact.flat_map(&:variables).uniq
@@ -42,12 +44,13 @@ module VastLattice
       end
 
       def by_rule(target, decision)
-        rule, branch, consequence = applied(target, decision)
-        return by_rule_table(target, decision) || by_open_rule(decision) unless rule
+        saying = applied(target, decision)
+        return by_rule_table(target, decision) || by_open_rule(decision) unless saying
 
-        condition = rule.conditions[branch]
-        used = condition ? uses(condition, consequence.value) : uses(*rule.conditions, consequence.value)
-        typed = condition_text(rule, branch)
+        rule = saying.rule
+        condition = rule.conditions[saying.branch]
+        used = condition ? uses(condition, saying.value) : uses(*rule.conditions, saying.value)
+        typed = condition_text(rule, saying.branch)
         { sentence: with_numbers("Rule \"#{rule.rule.name}\" makes it #{text(target)} #{typed}", used), text: typed,
           uses: used, place: Place.at('rules', rule.rule.name) }
       end
@@ -79,7 +82,8 @@ module VastLattice
       end
 
       def applied(target, decision)
-        @bound.decisions(target).find { |rule, branch, _| rule.rule.name == decision.name && @outcome.branches[rule.index] == branch }
+        branches = @bound.ladder(target).sayings.reject(&:table?)
+        branches.find { |saying| saying.rule.rule.name == decision.name && @outcome.branches[saying.index] == saying.branch }
       end
 
       # "because length > 600 mm", "otherwise, as length > 600 mm does not hold"
@@ -93,7 +97,7 @@ module VastLattice
       def by_table(target, decision)
         table = @plan.family.table(decision.name)
         row = table.rows[@outcome.pick.rows[@plan.family.tables.index(table)]]
-        column = @bound.column(target)
+        column = @bound.ladder(target).column
         entry = row.cell(column.column.target)
         typed = column.cells[table.rows.index(row)]
         used = uses(typed)
@@ -107,8 +111,7 @@ module VastLattice
       end
 
       def by_formula(target, _decision)
-        item = @bound.items[target.index]
-        used = uses(item.formula)
+        used = uses(own(target))
         return by_condition(target, used) unless target.value?
 
         { sentence: with_numbers("Its formula #{target.subject.formula} gives #{text(target)}", used),
@@ -127,21 +130,20 @@ module VastLattice
         return { sentence: "The part says so: #{text(target)}.", place: target.place } if %i[material colour].include?(target.kind)
         return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
 
-        used = uses(@bound.items[target.index].default)
+        used = uses(own(target))
         { sentence: with_numbers("Nothing else decides it, so it has its default, #{entry_text(target.subject.default, target)}", used),
           text: target.subject.default, uses: used, place: Place.at(*target.place.path, 'default') }
       end
 
       def by_idle(target, _decision)
-        item = @bound.items[target.index]
-        used = uses(item.applies)
+        used = uses(applies(target))
         condition = target.subject.applies_when
         { sentence: with_numbers("It does not apply now: #{condition} does not hold", used), text: condition, uses: used,
           place: Place.at(*target.place.path, 'applies_when') }
       end
 
       def by_unsettled(target, _decision)
-        used = uses(@bound.items[target.index].applies)
+        used = uses(applies(target))
         condition = target.subject.applies_when
         { sentence: with_numbers("Whether it applies is undefined: #{condition}", used), text: condition, uses: used,
           place: Place.at(*target.place.path, 'applies_when') }
@@ -167,7 +169,7 @@ module VastLattice
       end
 
       def rules_over(target, decision)
-        rules = @bound.decisions(target).map(&:first).uniq.reject { |rule| rule.rule.name == decision.name }
+        rules = @bound.ladder(target).rules.reject { |rule| rule.rule.name == decision.name }
         rules.map do |rule|
           conditions = rule.rule.branches.map(&:condition).join('; ')
           with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))
@@ -175,7 +177,7 @@ module VastLattice
       end
 
       def table_over(target, decision)
-        column = @bound.column(target)
+        column = @bound.ladder(target).column
         return [] if column.nil? || %i[table override rule].include?(decision.kind)
 
         table = @bound.tables[column.table]

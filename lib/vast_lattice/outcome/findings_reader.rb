@@ -45,7 +45,7 @@ module VastLattice
 
       # The Family::Table that would decide a target, if it has rows and none of them is picked.
       def unpicked_table(found)
-        number = @plan.bound.column(found)&.table
+        number = @plan.bound.ladder(found).column&.table
         table = number && @plan.bound.tables[number].table
         table if table&.rows&.any? && @outcome.pick.rows[number].nil?
       end

@@ -19,7 +19,7 @@ module VastLattice
         when :none then nothing_decides(target)
         when :rule then by_rule(target, number)
         when :inherited then @undefined.follows(target.place, target.name, @plan.targets[number].name)
-        when :unsettled then found(@bound.items[index].applies, Place.at(*target.place.path, 'applies_when'),
+        when :unsettled then found(@bound.ladder(target).rung(Plan::Rung::Applies).condition, Place.at(*target.place.path, 'applies_when'),
                                    "Whether #{target.name} applies")
         when :table then by_table(target, number)
         else own(target, kind)
@@ -48,15 +48,10 @@ module VastLattice
       def undefined_limit(index, field, kind, who)
         target = @plan.targets[index]
         what = "#{{ least: 'The least', most: 'The most', step: 'The step' }.fetch(field)} allowed of #{target.name}"
-        case kind
-        when :rule
-          limit = @bound.consequences(Plan::Consequence::Limit, target).find { |rule, branch, _| [rule.index, branch] == who }.last
-          found(limit.public_send(field), Place.at(*limit.place.path, field), what)
-        when :table
-          column = @bound.column(target)
-          found(column.limits[field], Place.at('tables', @bound.tables[who].table.name, 'columns', column.column.target, field), what)
-        else found(@bound.items[index].public_send(field), Place.at(*target.place.path, field), what)
-        end
+        check = @bound.ladder(target).checks.grep(Plan::Check::Between).first
+        narrowing = check.narrowing(kind, *who) if kind
+        place = narrowing ? narrowing.place : target.place
+        found((narrowing || check).public_send(field), Place.at(*place.path, field), what)
       end
 
       # The amount of a price.
@@ -87,7 +82,7 @@ module VastLattice
       end
 
       def nothing_decides(target)
-        column = @bound.column(target)
+        column = @bound.ladder(target).column
         return if column && @outcome.pick.rows[column.table].nil? && @bound.tables[column.table].table.rows.any?
 
         Finding.new(code: :no_value, level: :error, message: "#{target.name} has no value: nothing decides it.", place: target.place,
@@ -97,33 +92,25 @@ module VastLattice
       def by_rule(target, number)
         return @undefined.follows(target.place, target.name, "rule table \"#{table(number).table.name}\"") if table(number)
 
-        rule, _, decision = @bound.decisions(target).find { |one, branch, _| one.index == number && @outcome.branches[number] == branch }
-        return @undefined.follows(target.place, target.name, "the condition of rule \"#{@plan.family.rule_name(number)}\"") unless rule
+        saying = @bound.ladder(target).saying(number, @outcome.branches[number])
+        return @undefined.follows(target.place, target.name, "the condition of rule \"#{@plan.family.rule_name(number)}\"") unless saying
 
-        found(decision.value, decision.place, "What rule \"#{rule.rule.name}\" makes of #{target.name}")
+        found(saying.value, saying.place, "What rule \"#{saying.rule.rule.name}\" makes of #{target.name}")
       end
 
       def by_table(target, number)
         table = @bound.tables[number].table
-        column = @bound.column(target)
+        column = @bound.ladder(target).column
         row = @outcome.pick.rows[number]
         found(column.cells[row], Place.at('tables', table.name, 'rows', table.rows[row].name, 'cells', column.column.target), target.name)
       end
 
       # Its own formula, default or condition.
       def own(target, kind)
-        item = @bound.items[target.index]
-        if target.state?
-          return found(item.formula, Place.at(*target.place.path, condition_field(target)),
-                       "Whether #{target.name.sub('.', ' is ')}")
-        end
+        own = @bound.ladder(target).rung(Plan::Rung::Own)&.typed
+        return found(own, Place.at(*target.place.path, condition_field(target)), "Whether #{target.name.sub('.', ' is ')}") if target.state?
 
-        if kind == :formula
-          found(item.formula, Place.at(*target.place.path, 'formula'),
-                target.name)
-        else
-          found(item.default, Place.at(*target.place.path, 'default'), target.name)
-        end
+        found(own, Place.at(*target.place.path, kind == :formula ? 'formula' : 'default'), target.name)
       end
 
       def condition_field(target) = { built: 'built_when', shown: 'shown_when' }.fetch(target.kind)

@@ -27,8 +27,8 @@ module VastLattice
 
       def undecided
         values.filter_map do |target|
-          item = @bound.items[target.index]
-          next if written?(target) || item.formula || item.default || always_in_table?(target)
+          ladder = @bound.ladder(target)
+          next if written?(target) || ladder.rung(Rung::Own) || always_in_table?(ladder)
 
           note(:no_default, :warning, target, "#{target.name} has no default.", 'Give it one, so that it always has a value.')
         end
@@ -57,8 +57,9 @@ module VastLattice
       # Choices that some rule leaves out in each of its branches, and that nothing sets.
       def never_offered
         values.select(&:chosen?).flat_map do |target|
-          set = [*@bound.decisions(target).map { |_, _, decision| decision.value.data }, *@bound.column(target)&.literals&.uniq]
-          (@bound.items[target.index].choices - offered_somewhere(target) - set).map do |choice|
+          ladder = @bound.ladder(target)
+          set = [*ladder.sayings.filter_map { |saying| saying.value&.data }, *ladder.column&.literals&.uniq]
+          (@bound.items[target.index].choices - offered_somewhere(ladder, @bound.items[target.index].choices) - set).map do |choice|
             note(:never_offered, :note, target, "#{target.text(choice)} is never offered for #{target.name}.",
                  'Offer it in a rule, or drop it.')
           end
@@ -66,10 +67,10 @@ module VastLattice
       end
 
       # What each rule with an offer in every branch leaves, of all choices.
-      def offered_somewhere(target)
-        offers = @bound.consequences(Consequence::Offer, target).group_by(&:first)
+      def offered_somewhere(ladder, choices)
+        offers = ladder.checks.grep(Check::Offered).flat_map(&:offers).group_by(&:first)
         covering = offers.select { |rule, list| list.map { |_, branch, _| branch }.uniq.size == rule.consequences.size }.values
-        covering.map { |list| list.flat_map { |_, _, offer| offer.values } }.reduce(@bound.items[target.index].choices, :&)
+        covering.map { |list| list.flat_map(&:last) }.reduce(choices, :&)
       end
 
       # Rows of one table that say the same.
@@ -100,9 +101,8 @@ module VastLattice
         sums.each_index.group_by { |row| sums[row] }.values.select { |rows| rows.size > 1 }.flatten
       end
 
-      def always_in_table?(target)
-        column = @bound.column(target)
-        cells = column ? column.cells : []
+      def always_in_table?(ladder)
+        cells = ladder.column ? ladder.column.cells : []
         cells.any? && cells.all?
       end
 
@@ -110,27 +110,9 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.items.flat_map(&:trees) + rule_trees + shape_trees +
-                @bound.patterns.flat_map(&:formulas) + @bound.rule_tables.flat_map { |table| table.rows.flatten }
-        indexes = typed.compact.flat_map(&:variables).map(&:index)
-        (indexes + table_trees.flat_map(&:variables).map(&:index)).to_set
-      end
-
-      def table_trees = @bound.tables.flat_map(&:columns).flat_map { |column| column.formulas + column.limits.values }
-
-      def rule_trees
-        @bound.rules.flat_map do |rule|
-          rule.conditions + rule.placed.flat_map { |_, item| consequence_trees(item) }
-        end
-      end
-
-      def consequence_trees(item)
-        case item
-        when Consequence::Decision then [item.value]
-        when Consequence::Limit then [item.least, item.most]
-        when Consequence::Line then [item.amount]
-        else []
-        end
+        typed = @bound.ladders.flat_map(&:all_trees) + @bound.rules.flat_map { |rule| rule.conditions + rule.amounts } +
+                shape_trees + @bound.patterns.flat_map(&:formulas)
+        typed.flat_map(&:variables).to_set(&:index)
       end
 
       def shape_trees = (@bound.stocks + @bound.shapes).flat_map(&:trees)

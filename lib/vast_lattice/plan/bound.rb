@@ -48,6 +48,9 @@ module VastLattice
         def placed = consequences.each_with_index.flat_map { |list, branch| list.map { |item| [branch, item] } }
 
         def variables = conditions.flat_map(&:variables).uniq
+
+        # Typed prices.
+        def amounts = placed.filter_map { |_, item| item.amount if item.is_a?(Consequence::Line) }
       end
 
       # An active rule table: +rows+ are [condition, value] pairs, +order+ the values by priority. Its index
@@ -129,53 +132,17 @@ module VastLattice
 
       # All of it.
       class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [])
-        # Sorts what rules do by target once; everybody asks for it.
-        def initialize(rules:, targets:, stocks:, **others)
-          @consequences = sorted(rules)
-          @parents = found_parents(targets, stocks)
+        # The Ladder of each target, in their order.
+        attr_reader :ladders
+
+        def initialize(targets:, items:, rules:, tables:, stocks:, **others)
+          rule_tables = others.fetch(:rule_tables, [])
+          @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, rule_tables: rule_tables).all
           super
         end
 
-        # Decisions of rules on one target: [Rule, branch, Decision].
-        def decisions(target)
-          consequences(Consequence::Decision, target)
-        end
-
-        # The Targets "built" of what the subject of a Target "built" needs: its part, the feature it sits on, the
-        # flange that carries its face.
-        def parents(target) = @parents.fetch(target.index, [])
-
-        # Rule tables that decide a target.
-        def rule_tables_for(target) = rule_tables.select { |table| table.target.index == target.index }
-
-        # Consequences of one class on one target: [Rule, branch, consequence].
-        def consequences(type, target)
-          @consequences.fetch(type, {}).fetch(target.index, [])
-        end
-
-        # The column that decides a target, or nil.
-        def column(target) = tables.flat_map(&:columns).find { |column| column.target.index == target.index }
-
-        private
-
-        # {index of target => [Target, …]}
-        def found_parents(targets, stocks)
-          built = targets.select { |target| target.kind == :built }
-          by_name = built.to_h { |target| [target.subject.name.downcase, target] }
-          owners = stocks.flat_map { |stock| stock.part.features.map { |feature| [feature.name.downcase, stock.part.name] } }.to_h
-          built.to_h do |target|
-            names = [owners[target.subject.name.downcase], *target.subject.bases].compact
-            [target.index, names.filter_map { |name| by_name[name.downcase] } - [target]]
-          end
-        end
-
-        # {class of consequence => {index of target => [[Rule, branch, consequence], …]}}
-        def sorted(rules)
-          placed = rules.flat_map { |rule| rule.placed.map { |branch, item| [rule, branch, item] } }
-          placed.group_by { |_, _, item| item.class }.transform_values do |list|
-            list.first.last.respond_to?(:target) ? list.group_by { |_, _, item| item.target.index } : {}
-          end
-        end
+        # The Ladder of a Target.
+        def ladder(target) = ladders[target.index]
       end
     end
   end

@@ -31,7 +31,7 @@ module VastLattice
 
       # Cells by which a step on the circle uses the next one.
       def cells_between(step, used)
-        return unless [step, used].all?(Target) && (column = @bound.column(step))
+        return unless [step, used].all?(Target) && (column = @bound.ladder(step).column)
 
         rows = column.cells.each_index.select { |row| column.cells[row]&.variables&.any? { |variable| variable.index == used.index } }
         [column, rows] if rows.any?

@@ -56,12 +56,8 @@ module VastLattice
 
       # What a target is decided by, of everything that may decide it.
       def uses(index)
-        target = @bound.targets[index]
-        item = @bound.items[index]
-        rules = @bound.decisions(target)
-        trees = [item.formula, item.default, item.applies, *rules.flat_map { |rule, _, decision| [decision.value, *rule.conditions] },
-                 *@bound.rule_tables_for(target).flat_map { |table| table.rows.flatten }, *@bound.column(target)&.formulas]
-        (indexes(trees) + @bound.parents(target).map(&:index)).uniq
+        ladder = @bound.ladders[index]
+        (indexes(ladder.trees + ladder.rules.flat_map(&:conditions)) + ladder.parents.map(&:index)).uniq
       end
     end
   end

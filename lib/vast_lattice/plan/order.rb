@@ -60,17 +60,8 @@ module VastLattice
       def uses(step)
         return targets(step.variables) if step.is_a?(Bound::Rule)
 
-        trees = trees(step).compact.flat_map(&:variables)
-        column = @bound.column(step)
-        rules = @bound.decisions(step).map(&:first).uniq
-        rules + @bound.parents(step) + targets(trees + (column ? column.variables : []))
-      end
-
-      # Every formula that may have a say in a target.
-      def trees(step)
-        item = @bound.items[step.index]
-        [item.formula, item.default, item.applies, *@bound.decisions(step).map { |_, _, decision| decision.value },
-         *@bound.rule_tables_for(step).flat_map { |table| table.rows.flatten }]
+        ladder = @bound.ladder(step)
+        ladder.rules + ladder.parents + targets(ladder.trees.flat_map(&:variables))
       end
 
       def targets(variables) = variables.map { |variable| @bound.targets[variable.index] }.uniq

@@ -1,0 +1,133 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Builds the Ladder of every target from what is bound of a family.
+    class Ladders
+      OVERRIDE = Rung::Override.new
+      ANSWER = Rung::Answer.new
+      ALWAYS = Rung::Always.new
+      NOBODY = Rung::Nobody.new
+      private_constant :OVERRIDE, :ANSWER, :ALWAYS, :NOBODY
+
+      # Arguments as the fields of Bound::Family.
+      def initialize(targets:, items:, rules:, tables:, stocks:, rule_tables:)
+        @targets = targets
+        @items = items
+        @tables = tables
+        @said = by_target(rules)
+        @rule_tables = rule_tables.group_by { |table| table.target.index }
+        @columns = {}
+        tables.flat_map(&:columns).each { |column| @columns[column.target.index] ||= column }
+        @parents = parents(stocks)
+      end
+
+      # Ladders in the order of the targets.
+      def all
+        @items.map do |item|
+          target = item.target
+          Ladder.new(target: target, rungs: rungs(target, item), checks: checks(target, item), parents: @parents.fetch(target.index, []))
+        end
+      end
+
+      private
+
+      # {class of consequence => {index of target => [[Rule, branch, consequence], …]}}
+      def by_target(rules)
+        placed = rules.flat_map { |rule| rule.placed.map { |branch, item| [rule, branch, item] } }
+        placed.group_by { |_, _, item| item.class }.transform_values do |list|
+          list.first.last.respond_to?(:target) ? list.group_by { |_, _, item| item.target.index } : {}
+        end
+      end
+
+      def said(type, target) = @said.fetch(type, {}).fetch(target.index, [])
+
+      def rungs(target, item)
+        return [Rung::Picked.new(table: table_of(target), names: target.type.choices)] if target.kind == :row
+
+        column = @columns[target.index]
+        cells = column && Rung::Cells.new(column: column)
+        [(Rung::Applies.new(condition: item.applies) if item.applies), OVERRIDE, by_hand(target), by_rules(target),
+         (cells unless column&.open?), (ANSWER if target.value? && !target.computed?), (cells if column&.open?), last(target, item)].compact
+      end
+
+      def table_of(target) = @tables.index { |bound| bound.table.name == target.subject.name }
+
+      # A person settles a state: built and shown, built and hidden, or suppressed.
+      def by_hand(target)
+        return unless target.state? && target.subject.is_a?(Family::Feature) && target.subject.by_hand
+
+        said = { built: { 'suppressed' => false, 'built' => true }, shown: { 'hidden' => false, 'built' => true } }
+        value = said.fetch(target.kind)[target.subject.by_hand]
+        Rung::ByHand.new(value: value) unless value.nil?
+      end
+
+      def by_rules(target)
+        branches = said(Consequence::Decision, target).sort_by { |rule, branch, _| [rule.rule.name, branch] }
+        tables = @rule_tables.fetch(target.index, []).sort_by { |table| table.table.name }
+        return if branches.empty? && tables.empty?
+
+        Rung::Rules.new(sayings: branches.map { |rule, branch, decision| saying(rule, branch, decision) } +
+                                 tables.map { |table| Rung::Saying.new(source: table) })
+      end
+
+      def saying(rule, branch, decision)
+        Rung::Saying.new(source: rule, branch: branch, value: decision.value, place: decision.place)
+      end
+
+      def last(target, item)
+        return Rung::Own.new(typed: item.formula, kind: :formula) if item.formula
+        return Rung::Own.new(typed: item.default, kind: :default) if item.default
+
+        target.state? ? ALWAYS : NOBODY
+      end
+
+      def checks(target, item)
+        return row_checks(target, item) if target.kind == :row
+        return [] unless target.value?
+
+        [(Check::Whole.new if target.type.number? && target.subject.kind == 'count'), (between(target, item) if target.type.number?),
+         (Check::Offered.new(choices: item.choices, offers: offers(target)) if item.choices)].compact
+      end
+
+      # Rows are checked only where a rule narrows them.
+      def row_checks(target, item)
+        found = offers(target)
+        found.empty? ? [] : [Check::Offered.new(choices: item.choices, offers: found)]
+      end
+
+      def offers(target) = said(Consequence::Offer, target).map { |rule, branch, offer| [rule, branch, offer.values] }
+
+      def between(target, item)
+        own = { least: item.least, most: item.most, step: item.step }
+        narrowings = said(Consequence::Limit, target).map { |rule, branch, limit| by_rule(rule, branch, limit) } + by_column(target)
+        Check::Between.new(**own, narrowings: narrowings) if own.values.any? || narrowings.any?
+      end
+
+      def by_rule(rule, branch, limit)
+        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, least: limit.least, most: limit.most)
+      end
+
+      # An open column narrows as soon as a row of its table is picked.
+      def by_column(target)
+        column = @columns[target.index]
+        return [] unless column&.limits&.any?
+
+        place = Place.at('tables', @tables[column.table].table.name, 'columns', column.column.target)
+        [Check::Narrowing.new(kind: :table, numbers: [column.table], place: place, **column.limits)]
+      end
+
+      # {index of a target "built" => the Targets "built" of what its subject needs: its part, the feature it sits on, the flange
+      # that carries its face}
+      def parents(stocks)
+        built = @targets.select { |target| target.kind == :built }
+        by_name = built.to_h { |target| [target.subject.name.downcase, target] }
+        owners = stocks.flat_map { |stock| stock.part.features.map { |feature| [feature.name.downcase, stock.part.name] } }.to_h
+        built.to_h do |target|
+          names = [owners[target.subject.name.downcase], *target.subject.bases].compact
+          [target.index, names.filter_map { |name| by_name[name.downcase] } - [target]]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,44 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    class Program
+      # A Bound::Rule as source: which of its branches applies, and what it says besides deciding.
+      class RuleSource
+        def initialize(rule, constants)
+          @rule = rule
+          @constants = constants
+        end
+
+        # The number of the branch; an undefined condition leaves it open whether its branch or a later one applies.
+        def branch
+          tests = @rule.conditions.each_with_index.reverse_each
+          found = tests.reduce(@rule.conditions.size.to_s) do |rest, (condition, index)|
+            Formula::Emitter.choice(condition, index, rest, 'nil')
+          end
+          "b#{@rule.index} = #{found}\nf << [:undefined_rule, #{@rule.index}] if b#{@rule.index}.nil?"
+        end
+
+        # Notices, prices and operations: sources.
+        def said
+          placed = @rule.placed.each_with_index
+          placed.filter_map { |(branch, item), _| notice(branch, item) if item.is_a?(Consequence::Notice) } +
+            placed.filter_map { |(branch, item), number| line(branch, item, number) if item.is_a?(Consequence::Line) }
+        end
+
+        private
+
+        def notice(branch, notice)
+          "f << [:notice, #{@rule.index}, :#{notice.level}, #{notice.text.dump}] if b#{@rule.index} == #{branch}"
+        end
+
+        def line(branch, line, number)
+          amount = line.amount ? Formula::Emitter.settled(line.amount) : 'nil'
+          told = line.amount ? "; f << [:undefined_line, #{@rule.index}, #{number}] unless x.finite?" : ''
+          "if b#{@rule.index} == #{branch} then x = #{amount}; " \
+            "e << [#{@rule.index}, :#{line.list}, #{line.text.dump}, x, #{@constants.keep(line.amount&.type)}]#{told} end"
+        end
+      end
+    end
+  end
+end

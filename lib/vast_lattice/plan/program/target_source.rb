@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    class Program
+      # A Ladder as source: its rungs as one if-chain, strongest first, which gives the target's value and decider.
+      class TargetSource
+        # A rung is a list of [test, value, decider code]; the last of a ladder has no test.
+        def initialize(ladder, constants, lists)
+          @ladder = ladder
+          @target = ladder.target
+          @number = ladder.target.index
+          @constants = constants
+          @lists = lists
+        end
+
+        def to_s
+          picked = @ladder.rung(Rung::Picked)
+          return row(picked) if picked
+
+          *tested, last = @ladder.read(self).flatten(1)
+          chain = tested.each_with_index.map do |(test, value, decider), index|
+            "#{index.zero? ? 'if' : 'elsif'} #{test} then #{decide(value, decider)}"
+          end
+          [*rules, *chain, "else #{decide(*last.drop(1))}", 'end', *told_undefined, *with_parents].join("\n")
+        end
+
+        # A parameter that does not apply is undefined, whoever would decide it.
+        def applies(rung)
+          [["(k = #{settled(rung.condition)}).nil?", undefined, code(:unsettled)], ['!k', undefined, code(:idle)]]
+        end
+
+        def override(_rung) = [["!(x = o[#{@number}]).nil?", 'x', code(:override)]]
+        def by_hand(rung) = [['true', rung.value.to_s, code(:override)]]
+        def by_rules(_rung) = [%w[w s w]]
+        def answer(_rung) = [["!(x = a[#{@number}]).nil?", 'x', code(:answer)]]
+        def own(rung) = [[nil, Formula::Emitter.rounded(rung.typed), code(rung.kind)]]
+        def always(_rung) = [[nil, 'true', code(:default)]]
+        def nobody(_rung) = [[nil, undefined, code(:none)]]
+
+        # Plain cells come from a list by row; cells with formulas from a list of the numbers of these.
+        def cells(rung)
+          column = rung.column
+          row = "t[#{column.table}]"
+          values = column.values(@lists)
+          plain = ["!(x = (#{row} && #{keep(values)}[#{row}])).nil?", 'x', code(:table, column.table)]
+          formulas = column.formulas + column.cells.zip(values).filter_map { |typed, value| typed if value.nil? && typed&.constant? }
+          formulas.empty? ? [plain] : [computed(column, row, formulas), plain]
+        end
+
+        private
+
+        def computed(column, row, formulas)
+          places = {}.compare_by_identity
+          formulas.each_with_index { |formula, number| places[formula] = number }
+          numbers = keep(column.cells.map { |typed| places[typed] })
+          cases = formulas.each_with_index.map { |formula, index| "when #{index} then #{settled(formula)}" }
+          ["(x = #{row} && #{numbers}[#{row}])", "(case x #{cases.join(' ')} end)", code(:table, column.table)]
+        end
+
+        def rules = @ladder.sayings.any? ? RulesSource.new(@ladder, @constants).to_a : []
+
+        # The name of the picked row; undefined where none is, which is told where the name is used.
+        def row(rung)
+          row = "t[#{rung.table}]"
+          "if #{row} then #{decide("#{keep(rung.names)}[#{row}]", code(:answer))} else #{decide('nil', code(:none))} end"
+        end
+
+        # An undefined value is a finding, unless the parameter does not apply; one too large for a number is undefined.
+        def told_undefined
+          return unless @ladder.may_be_undefined?
+
+          v = "v#{@number}"
+          told = "f << [:undefined, #{@number}]"
+          told += " if d#{@number} != #{code(:idle)}" if @ladder.rung(Rung::Applies)
+          ["if #{Formula::Emitter.undefined?(@target.type, v)}", *("#{v} = Float::NAN" if @target.type.number?), told, 'end']
+        end
+
+        # What sits on a suppressed feature or in a suppressed part is suppressed, whoever built it; where it is undefined
+        # whether that is built, so is this.
+        def with_parents
+          @ladder.parents.map do |parent|
+            inherited = "d#{@number} = #{code(:inherited, parent.index)}"
+            "unless v#{parent.index} || v#{@number} == false then if v#{parent.index} == false then v#{@number} = false; #{inherited} " \
+              "elsif v#{@number} then v#{@number} = nil; #{inherited}; f << [:undefined, #{@number}] end; end"
+          end
+        end
+
+        def decide(value, decider) = "v#{@number} = #{value}; d#{@number} = #{decider}"
+        def settled(typed) = Formula::Emitter.settled(typed)
+        def undefined = Formula::Emitter.undefined(@target.type)
+        def code(kind, index = 0) = Decider.code(kind, index)
+        def keep(object) = @constants.keep(object)
+      end
+    end
+  end
+end

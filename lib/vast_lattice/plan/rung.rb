@@ -1,0 +1,105 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # The rungs of a Ladder. Each knows the Typed +trees+ that it computes, the Bound +rules+ that it waits for, and whether
+    # what it says may be undefined; +name+ is the method of a reading that reads it.
+    module Rung
+      # What most rungs are like.
+      module Plain
+        def trees = []
+        def rules = []
+        def may_be_undefined? = false
+        def name = self.class::NAME
+      end
+
+      # The condition under which the target applies at all; without it, nothing decides.
+      class Applies < Value.with(:condition)
+        include Plain
+
+        NAME = :applies
+        def trees = [condition]
+        def may_be_undefined? = true
+      end
+
+      # What a person decides in the pick, whatever else says.
+      class Override < Value.with
+        include Plain
+
+        NAME = :override
+      end
+
+      # What a person settled in the family itself: +value+ true or false.
+      class ByHand < Value.with(:value)
+        include Plain
+
+        NAME = :by_hand
+      end
+
+      # What rules and rule tables say: Sayings.
+      class Rules < Value.with(:sayings)
+        include Plain
+
+        NAME = :by_rules
+        def trees = sayings.flat_map(&:trees)
+        def rules = sayings.filter_map(&:rule)
+        def may_be_undefined? = true
+      end
+
+      # What one branch of a Bound::Rule says, with its +place+, or one Bound::RuleTable (then there is nothing but it).
+      class Saying < Value.with(:source, branch: nil, value: nil, place: nil)
+        def table? = branch.nil?
+        def rule = table? ? nil : source
+        def trees = table? ? source.rows.flatten : [value]
+        def index = source.index
+      end
+
+      # The cells of a Bound::Column: of an open one below the answer, of others above it.
+      class Cells < Value.with(:column)
+        include Plain
+
+        NAME = :cells
+        def trees = column.formulas
+        def may_be_undefined? = column.cells.any? { |typed| !(typed.nil? || typed.literal?) }
+      end
+
+      # What a person answers.
+      class Answer < Value.with
+        include Plain
+
+        NAME = :answer
+      end
+
+      # The own formula, condition or default: +typed+; +kind+ is the decider, :formula or :default.
+      class Own < Value.with(:typed, :kind)
+        include Plain
+
+        NAME = :own
+        def trees = [typed]
+        def may_be_undefined? = kind == :formula || !typed.literal?
+      end
+
+      # What is so unless something else decides it: a feature is built and shown.
+      class Always < Value.with
+        include Plain
+
+        NAME = :always
+      end
+
+      # Nothing.
+      class Nobody < Value.with
+        include Plain
+
+        NAME = :nobody
+        def may_be_undefined? = true
+      end
+
+      # The row that is picked of the table with that number: one of +names+.
+      class Picked < Value.with(:table, :names)
+        include Plain
+
+        NAME = :picked
+      end
+    end
+  end
+end
