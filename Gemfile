@@ -12,6 +12,7 @@ gem 'zeitwerk', '~> 2.6.18'
 
 # Web and storage.
 gem 'activerecord', '~> 7.2.2'
+gem 'delayed_job_active_record', '~> 4.1'
 gem 'erubi', '~> 1.13'
 gem 'mysql2', '~> 0.5.6'
 gem 'puma', '~> 6.6'

@@ -61,8 +61,17 @@ module VastLattice
     def self.serve_workshop(bind:, settings:, secret:, cookie:, &ready)
       Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
       Boot.start(settings)
-      ImportsAPI.settings.desk.work
       launch(bind, app(secret: secret, cookie: cookie), ready)
+    end
+
+    # Works through the queue of tasks until it is told to stop; calls the block once it does.
+    def self.work(settings:, name: nil)
+      Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
+      Boot.start(settings)
+      worker = Jobs::Worker.new(name: name)
+      %w[TERM INT].each { |signal| Signal.trap(signal) { worker.stop } }
+      yield if block_given?
+      worker.run
     end
 
     def self.launch(bind, app, ready = -> {})

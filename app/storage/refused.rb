@@ -10,6 +10,10 @@ module VastLattice
         @findings = findings
         super(findings.first.message, remedy: findings.first.remedy)
       end
+
+      def to_tree
+        super.merge('problems' => findings.map { |finding| { 'message' => finding.message, 'text' => finding.to_s } })
+      end
     end
   end
 end

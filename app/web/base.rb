@@ -33,7 +33,7 @@ module VastLattice
       error(VastLattice::Error) { |e| fail_page(422, e) }
       error(Rights::Denied) { |e| fail_page(403, e) }
 
-      error(HeavyWork::Busy, ImportDesk::Full) { |e| fail_page(503, e) }
+      error(HeavyWork::Busy, Jobs::Queue::Full) { |e| fail_page(503, e) }
       error(ActiveRecord::LockWaitTimeout, ActiveRecord::Deadlocked) { fail_page(409, nil, LOCKED, 'Try again in a moment.') }
       error(ActiveRecord::ConnectionNotEstablished, ActiveRecord::QueryAborted, ActiveRecord::ConnectionFailed) do |e|
         warn "#{e.class}: #{e.message}"

@@ -2,11 +2,9 @@
 
 module VastLattice
   module Web
-    # Hands on to the Workshop what turns out to take long (HeavyWork throws), and what is kept there alone: the
-    # spreadsheets that are being brought in. Outermost, so that the request begins there as it came. Where the workshop
-    # does not answer, all is done here.
+    # Hands on to the Workshop what turns out to take long (HeavyWork throws). Outermost, so that the request begins there as
+    # it came. Where the workshop does not answer, all is done here.
     class HandingOn
-      KEPT_THERE = %r{\A/api/families/[^/]+/imports(/|\z)}
       # Requests that change nothing may be begun twice.
       READING = %w[GET HEAD].freeze
       # Nobody reads it: the client has left.
@@ -24,12 +22,12 @@ module VastLattice
       end
 
       def call(env)
-        answer = begun_here(env) unless kept_there?(env) || known_to_go?(env)
+        answer = begun_here(env) unless known_to_go?(env)
         answer || @workshop.call(env)
       rescue HeavyWork::Abandoned
         NOBODY
-      rescue Workshop::Gone => e
-        reading?(env) ? @turns.take { @app.call(env) } : [503, { 'content-type' => 'application/json' }, [JSON.generate(error: e.to_tree)]]
+      rescue Workshop::Gone
+        @turns.take { @app.call(env) }
       end
 
       private
@@ -46,7 +44,6 @@ module VastLattice
       def known_to_go?(env) = reading?(env) && @gone[env['PATH_INFO']]&.then { |since| now - since < FRESH }
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       def reading?(env) = READING.include?(env['REQUEST_METHOD'])
-      def kept_there?(env) = env['PATH_INFO'].match?(KEPT_THERE)
     end
   end
 end

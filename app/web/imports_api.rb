@@ -7,67 +7,69 @@ module VastLattice
       # Differences that one answer lists.
       LISTED = 300
 
-      set :desk, ImportDesk.new
-
       # Sends a file (the body as it is, its name in the header X-File-Name); table=TABLE is where a CSV goes.
       post '/:slug/imports' do |slug|
         stored = store.find(slug)
         Exchange::Archive.refuse_size(request.content_length.to_i)
         bytes = request.body.read(Exchange::Archive::LARGEST + 1).to_s
         file = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
-        answer(id: settings.desk.begin(stored, file, bytes, stored.family.table(text_of('table')), owner: owner))
+        about = { 'file' => file, 'table' => stored.family.table(text_of('table'))&.name }
+        answer(id: queue.begin('import', stored, owner: owner, about: about, input: bytes))
       end
 
       # How far it is; once it is done, the differences from number +from+ on.
       get('/:slug/imports/:id') { |slug, id| answer(tree(import(slug, id))) }
 
+      # Gives it up, also while it is being read.
+      delete('/:slug/imports/:id') do |slug, id|
+        queue.cancel(import(slug, id))
+        answer(cancelled: id)
+      end
+
       # Takes some of the changes: {"except": [numbers], "version": 7 (what the page has shown)}; all others are taken.
       post '/:slug/imports/:id/take' do |slug, id|
-        record, found = import(slug, id)
-        refuse('The file is not read yet.', 'Wait a moment.') unless found.table_import
+        task = import(slug, id)
+        refuse('The file is not read yet.', 'Wait a moment.') unless task.status == 'done'
+        changes = Exchange::TableChanges.from_tree(task.reload.result)
         left_out = Array(given['except']).to_h { |number| [number, true] }
-        edits = found.table_import.edits(found.table_import.changes.reject { |change| left_out[change.id] })
-        stored = store.edit(slug, version: record.version, person: person) do |family|
+        edits = changes.edits(changes.all.reject { |change| left_out[change.id] })
+        stored = store.edit(slug, version: task.version, person: person) do |family|
           edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
         end
-        settings.desk.taken(record)
-        answer(version: stored.version, taken: found.table_import.changes.size - left_out.size, **meanwhile(stored))
+        queue.forget(task)
+        answer(version: stored.version, taken: changes.all.size - left_out.size, **meanwhile(stored))
       end
 
       private
+
+      def queue = @queue ||= Jobs::Queue.new
 
       # Imports belong to the session that began them.
       def owner = session[:owner] ||= SecureRandom.hex(16)
 
       def import(slug, id)
-        settings.desk.find(slug, id, owner: owner) ||
+        queue.find(slug, id, owner: owner) ||
           raise(VastLattice::Error.new('This file is not here any more.', remedy: 'Bring it in again.'))
       end
 
-      def tree((record, found))
-        head = { file: record.file, share: found.share.round(3), doing: found.doing, done: found.done? }
-        return head.merge(error: error_tree(found.error)) if found.error
-        return head unless found.done?
+      def tree(task)
+        head = { file: task.about['file'], share: task.share.round(3), doing: task.doing, done: task.over? }
+        case task.status
+        when 'done' then head.merge(differences(task.reload.result))
+        when 'refused' then head.merge(error: { 'problems' => [] }.merge(task.reload.result))
+        when 'cancelled' then head.merge(error: { message: 'It was given up.', problems: [] })
+        else head
+        end
+      end
 
-        changes = found.table_import.changes
+      def differences(result)
+        changes = result['changes']
         from = count_of('from', 0..changes.size)
-        head.merge(total: changes.size, counts: changes.map(&:kind).tally, notices: found.table_import.notices.map(&:to_s),
-                   blast: found.blast, from: from,
-                   changes: changes[from, LISTED].map { |change| change.to_h.merge(table: title(found, change)) })
+        { total: changes.size, counts: changes.map { |change| change['kind'] }.tally, from: from, notices: result['notices'],
+          blast: result['blast'], changes: changes[from, LISTED].map { |change| change.merge('table' => title(result, change['table'])) } }
       end
 
-      def title(found, change) = found.plan.family.table(change.table)&.title || change.table
-
-      def error_tree(error)
-        problems = error.is_a?(Exchange::Unreadable) ? error.problems.map(&:to_tree) : findings(error)
-        { message: error.message.lines.first.strip, remedy: error.remedy, problems: problems }
-      end
-
-      def findings(error)
-        return [] unless error.is_a?(Storage::Refused)
-
-        error.findings.map { |finding| { message: finding.message, text: finding.to_s } }
-      end
+      def title(result, table) = result['titles'].fetch(table, table)
     end
   end
 end

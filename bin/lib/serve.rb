@@ -89,14 +89,15 @@ class Serve
     given = { settings: database.settings('lattice'), secret: session_secret, cookie: "lattice_#{@port}" }
     ready = {}
     site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| ready[address] = true }
-    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}")) { |word| ready[word] = true }
-    # Both load their code at the same time; the site prepares the database for the other.
-    [site, workshop].each(&:revive)
-    [site, workshop].each { |process| told(process, ready) }
+    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}")) { ready[:workshop] = true }
+    worker = ServingProcess.new('worker', { settings: given[:settings], name: 'bin/start' }) { ready[:worker] = true }
+    # All load their code at the same time; the site prepares the database for the others.
+    [site, workshop, worker].each(&:revive)
+    [site, workshop, worker].each { |process| told(process, ready) }
     puts "Vast Lattice is ready: #{ready.keys.first}   (Ctrl-C stops it)"
-    keep(database, 'The web server' => site, 'The process for long work' => workshop)
+    keep(database, 'The web server' => site, 'The process for long work' => workshop, 'The worker' => worker)
   ensure
-    [workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
+    [worker, workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
   end
 
   # Tells a process to serve, and waits until it says that it does.

@@ -39,8 +39,12 @@ module Served
     server = Puma::Server.new(VastLattice::Web.app(secret: 'x' * 64), nil, { log_writer: Puma::LogWriter.null })
     port = server.add_tcp_listener('127.0.0.1', 0).addr[1]
     server.run
+    worker = VastLattice::Jobs::Worker.new
+    working = Thread.new { worker.run }
     yield "http://127.0.0.1:#{port}"
   ensure
+    worker&.stop
+    working&.join(2)
     server&.stop(true)
   end
   private_class_method :serve

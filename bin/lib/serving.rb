@@ -16,6 +16,7 @@ begin
   case ARGV.first
   when 'site' then VastLattice::Web.serve_site(**given) { |address| puts address }
   when 'workshop' then VastLattice::Web.serve_workshop(**given) { puts 'ready' }
+  when 'worker' then VastLattice::Web.work(**given) { puts 'ready' }
   end
 rescue SystemCallError => e
   abort "Vast Lattice cannot be served: #{e.message[/\A[^@]+/].strip}."

@@ -49,6 +49,8 @@ export const post = (path, body) =>
     body: JSON.stringify(body),
   });
 
+export const remove = (path) => ask(path, { method: 'DELETE', headers: { Accept: 'application/json', 'X-CSRF-Token': token() } });
+
 // Sends a file as it is, its name beside it.
 export const send = (path, file) =>
   ask(path, { method: 'POST', headers: { 'Content-Type': 'application/octet-stream', 'X-File-Name': encodeURIComponent(file.name), 'X-CSRF-Token': token() }, body: file });

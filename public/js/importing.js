@@ -1,5 +1,5 @@
 // Bringing a spreadsheet in: sent, read over there with progress, shown as differences, taken all, some, or not.
-import { get, post, send, words } from '/js/api.js';
+import { get, post, remove, send, words } from '/js/api.js';
 
 const LARGEST = 25e6;
 
@@ -82,6 +82,10 @@ export function importing() {
         this.refuse({ message: words(refusal), problems: [] });
       }
     },
-    leaveImport() { this.incoming = null; },
+    leaveImport() {
+      const { id, done } = this.incoming;
+      this.incoming = null;
+      if (id && !done) remove(`${this.api}/imports/${id}`).catch(() => {});
+    },
   };
 }

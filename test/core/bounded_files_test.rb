@@ -46,10 +46,10 @@ class BoundedFilesTest < CoreCase
     plan = Plan.of(family)
     csv = Exchange::SHEET_FORMATS.fetch('csv').write(Exchange::TableSheets.write(plan, [family.tables.first]))
     refute_match(/(^|,)"?[=+@]/, csv)
-    assert_empty Exchange::TableImport.new(plan, Exchange::SHEET_FORMATS.fetch('csv').read(csv), table: family.tables.first).changes
+    assert_empty Exchange::TableImport.new(plan, Exchange::SHEET_FORMATS.fetch('csv').read(csv), table: family.tables.first).changes.all
     %w[xlsx ods].each do |format|
       bytes = exported(family, format)
-      assert_empty Exchange::TableImport.new(plan, Exchange::SHEET_FORMATS.fetch(format).read(bytes)).changes, format
+      assert_empty Exchange::TableImport.new(plan, Exchange::SHEET_FORMATS.fetch(format).read(bytes)).changes.all, format
       [0.3, 0.6, 0.9].each { |part| refused(Exchange::Unreadable) { Exchange::SHEET_FORMATS.fetch(format).read(bytes[0, (bytes.size * part).to_i]) } }
     end
   end

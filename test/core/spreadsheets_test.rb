@@ -105,7 +105,7 @@ class SpreadsheetsTest < CoreCase
       "sep=;\nvariant;length;depth\nSF-0500;500,5;90" => 'named', "variant\tlength\tdepth\nSF-0500\t500,5\t90" => 'tabs',
       "\uFEFFvariant\tlength\tdepth\r\nSF-0500\t500,5\t90\r\n".encode('UTF-16LE') => 'UTF-16', "variant,length,depth\nSF-0500,\"500.5\",90" => 'commas',
       "Sizes of 2026,,\n,,\ndepth,VARIANT,length\n90,sf-0500,500.5" => 'order and titles above' }.each do |csv, what|
-      changes = import(csv.b).changes
+      changes = import(csv.b).changes.all
 
       assert_equal [['changed', 'SF-0500', { 'length' => ['500', '500.5'] }]], changes.reject { |change| change.kind == 'gone' }.map { |change| [change.kind, change.row, change.cells] }, what
       assert_equal 7, changes.count { |change| change.kind == 'gone' }, what
@@ -117,10 +117,10 @@ class SpreadsheetsTest < CoreCase
 
     assert_equal([['changed', 'SF-0500', { 'length' => ['500', '0.5 m'], 'finish' => ['', 'painted'] }],
                   ['new', 'SF-0900', { 'length' => ['', '0.9 m'], 'finish' => ['', 'galvanised'] }]],
-                 found.changes.first(2).map { |change| [change.kind, change.row, change.cells] })
+                 found.changes.all.first(2).map { |change| [change.kind, change.row, change.cells] })
     assert_equal ['cell C1: "weight" is no parameter, state or column here; it was passed over.',
                   'cell E1: "lenght" is no parameter, state or column here; it was passed over. Did you mean length?'], found.notices.map(&:to_s)
-    some = found.edits(found.changes.first(2)).reduce(side_frame) { |family, edit| Family::Edits.apply(family, edit) }
+    some = found.changes.edits(found.changes.all.first(2)).reduce(side_frame) { |family, edit| Family::Edits.apply(family, edit) }
     assert_equal 9, some.tables.first.rows.size
     assert_equal 'finish', some.tables.first.columns.last.target
     assert_equal side_frame.tables.first.rows[1..7], some.tables.first.rows[1..7]

@@ -14,6 +14,7 @@ module TestApplication
       @database = Mariadb.new(FOLDER).start
       Minitest.after_run { stop }
       VastLattice::Boot.start(@database.settings('lattice_test'))
+      @worker = work
       VastLattice::Web.app(secret: 'x' * 64, hosts: ['example.org'])
     end
   end
@@ -30,7 +31,25 @@ module TestApplication
     VastLattice::Storage::Database.open(settings)
   end
 
+  # A worker in a thread of its own.
+  def self.work
+    worker = VastLattice::Jobs::Worker.new(name: 'test')
+    @working = Thread.new { worker.run }
+    worker
+  end
+
+  # Nobody works through the queue while the block is called.
+  def self.without_worker
+    @worker.stop
+    @working.join
+    yield
+  ensure
+    @worker = work
+  end
+
   def self.stop
+    @worker.stop
+    @working.join(2)
     @database.stop
     FileUtils.rm_rf(FOLDER)
   end

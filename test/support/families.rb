@@ -16,7 +16,7 @@ module Families
   def imported(family, format, bytes, table: nil)
     sheets = VastLattice::Exchange::SHEET_FORMATS.fetch(format).read(bytes)
     import = VastLattice::Exchange::TableImport.new(VastLattice::Plan.of(family), sheets, table: table)
-    import.edits.reduce(family) { |changed, edit| VastLattice::Family::Edits.apply(changed, edit) }
+    import.changes.edits.reduce(family) { |changed, edit| VastLattice::Family::Edits.apply(changed, edit) }
   end
 
   # The tables of a family as a spreadsheet.

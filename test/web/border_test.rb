@@ -151,19 +151,15 @@ class BorderTest < WebCase
   def test_imports
     id = bring['id']
     assert_predicate read(id)['total'], :positive?
-    Web::ImportsAPI.set(:desk, Web::ImportDesk.new)
-    assert_predicate read(id)['total'], :positive?, 'after a restart'
     clear_cookies
     assert_match(/not here/, get_json("#{API}/imports/#{id}").dig('error', 'message'))
     send_form '/person', { 'role' => 'specifier' }
     bring
     assert_equal 403, last_response.status
     send_form '/person', { 'role' => 'engineer' }
-    desk = Class.new(Web::ImportDesk) { def work = nil }.new
-    Web::ImportsAPI.set(:desk, desk)
-    assert_equal([200, 200, 200, 503], Array.new(4) { bring && last_response.status })
-  ensure
-    Web::ImportsAPI.set(:desk, Web::ImportDesk.new)
+    TestApplication.without_worker do
+      assert_equal([200, 200, 200, 503], Array.new(4) { bring && last_response.status })
+    end
   end
 
   # A database that hangs is told after a time, in words; once it goes on, so does everything.

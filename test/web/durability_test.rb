@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative '../support/application'
+require 'mysql2'
 require 'net/http'
 require 'tmpdir'
 
@@ -44,9 +45,7 @@ class DurabilityTest < CoreCase
 
   def edit(text)
     Net::HTTP.start('127.0.0.1', @port) do |http|
-      page = http.get('/families')
-      headers = { 'Content-Type' => 'application/json', 'Cookie' => page['set-cookie'][/\A[^;]+/],
-                  'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
+      headers = session(http)
       edit = { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'length', 'text' => text }
       http.post('/api/families/side-frame/edits', JSON.generate('edit' => edit), headers).code
     end
@@ -119,6 +118,62 @@ class DurabilityTest < CoreCase
     own = all.select { |_, parent, words| parent == @pid && words.match?(/puma|serving/) }
     all.select { |pid, parent, _| own.any? { |one, *| [pid, parent].include?(one) } }.to_h { |pid, _, words| [pid, words] }
   end
+
+  # Eight clients at several processes, one of them reading a file: what was answered as kept is there, the history
+  # replayed from nothing is what is stored, and the file is read once although its worker is killed.
+  def test_many_clients_and_a_killed_worker
+    start
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + (ENV['LATTICE_LONG'] ? 60 : 6)
+    clients = Array.new(8) { |number| Thread.new { notes(number, ends) } }
+    task = bring_in
+    sleep 0.3
+    Process.kill('KILL', worker)
+    confirmed = clients.flat_map(&:value)
+    assert_operator confirmed.size, :>, 8
+    database = Mysql2::Client.new(**Mariadb.new(File.join(@data, 'mariadb')).settings('lattice'))
+    changes = database.query("SELECT patch FROM changes JOIN families ON families.id = family_id WHERE slug = 'side-frame' ORDER BY number").to_a
+    replayed = changes.reduce(VastLattice::Family.new(name: 'x')) { |family, change| VastLattice::Family::Elements::Patch.from_tree(JSON.parse(change['patch'])).applied(family) }
+    stored = JSON.parse(Net::HTTP.get('127.0.0.1', '/api/families/side-frame', @port))['family']
+    assert_equal JSON.parse(JSON.generate(replayed.to_tree)), stored
+    summaries = database.query('SELECT summary FROM changes').map { |change| change['summary'] }.join("\n")
+    confirmed.each { |note| assert_includes summaries, note }
+    eventually { assert_equal 'done', database.query("SELECT status FROM tasks WHERE token = '#{database.escape(task)}'").first['status'] }
+    assert_equal 0, database.query('SELECT COUNT(*) AS jobs FROM delayed_jobs').first['jobs']
+  ensure
+    database&.close
+  end
+
+  # A client with one connection that edits a note of its own over and over; returns the notes that were confirmed.
+  def notes(number, ends)
+    Net::HTTP.start('127.0.0.1', @port) do |http|
+      headers = session(http)
+      (1..).each_with_object([]) do |round, confirmed|
+        break confirmed if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
+
+        note = "note #{number}-#{round}."
+        edit = { 'do' => 'put_parameter', 'name' => %w[depth gauge flange tie_bore].fetch(number % 4), 'fields' => { 'note' => note } }
+        answer = http.post('/api/families/side-frame/edits', JSON.generate('edit' => edit), headers)
+        assert_includes %w[200 409], answer.code, answer.body
+        confirmed << note if answer.code == '200'
+      end
+    end
+  end
+
+  def session(http)
+    page = http.get('/families')
+    { 'Content-Type' => 'application/json', 'Cookie' => page['set-cookie'][/\A[^;]+/], 'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
+  end
+
+  # Sends a file that takes a while to read; returns its token.
+  def bring_in
+    csv = "variant,length [mm]\n#{Array.new(4000) { |row| "NEW-#{row},#{500 + row}\n" }.join}"
+    Net::HTTP.start('127.0.0.1', @port) do |http|
+      answer = http.post('/api/families/side-frame/imports?table=size', csv, session(http).merge('Content-Type' => 'application/octet-stream', 'X-File-Name' => 'new.csv'))
+      JSON.parse(answer.body)['id']
+    end
+  end
+
+  def worker = Integer(`pgrep -P #{@pid} -f 'serving.rb worker'`)
 
   KILLS = 20
 

@@ -65,30 +65,10 @@ class HandingOnTest < WebCase
     assert_equal 2, store.history('heavy').size
   end
 
-  # Imports are read and kept there alone, with the session that they belong to.
-  def test_imports
-    headers = { 'HTTP_X_CSRF_TOKEN' => token, 'HTTP_X_FILE_NAME' => 'size.csv', 'CONTENT_TYPE' => 'application/octet-stream' }
-    post '/api/families/side-frame/imports?table=size', "variant,length [mm]\nSF-0500,512\n", headers
-    id = JSON.parse(last_response.body)['id']
-    found = nil
-    100.times do
-      found = get_json("/api/families/side-frame/imports/#{id}")
-      break if found['done']
-
-      sleep 0.05
-    end
-    assert_equal [8, 1], [found['total'], found['counts'].values.min], 'one cell, and rows that the file lacks'
-    begun = asked.map { |list| list.grep(/imports\z/) }
-    assert_equal [[], ['POST /api/families/side-frame/imports']], begun
-  end
-
   def test_without_a_workshop
     @handing_on = Web::HandingOn.new(@here, Web::Workshop.new("#{@socket}-not"))
     heavy = get_json("#{HEAVY}?set[deep]=8")
     assert_equal '8 mm', heavy.dig('values', 'deep', 'text')
-    post '/api/families/side-frame/imports', 'x', 'HTTP_X_CSRF_TOKEN' => token
-    assert_equal 503, last_response.status
-    assert_match(/Try again/, JSON.parse(last_response.body).dig('error', 'remedy'))
   end
 
   # Nobody works for a client that has left.

@@ -8,13 +8,11 @@ module VastLattice
     # Sheets belong to the tables of their name. Columns may stand in any order and wherever the heading is; those that
     # are no name of the family are passed over with a notice, those that are missing keep their cells.
     class TableImport
-      # A row that differs: +kind+ is new, changed or gone; +cells+ maps a column to its text before and after.
-      Change = Struct.new(:id, :table, :kind, :row, :cells)
       # Most problems that are told.
       MOST = 100
 
-      # Changes in the order of the sheets, and Unreadable::Problems that keep nobody from taking them.
-      attr_reader :changes, :notices
+      # Unreadable::Problems that keep nobody from taking the changes.
+      attr_reader :notices
 
       # +table+ is where a sheet without a name goes. The block, if given, hears the share that is done. Raises Unreadable.
       def initialize(plan, sheets, table: nil, &progress)
@@ -28,8 +26,8 @@ module VastLattice
         refuse
       end
 
-      # The edits that take some of the changes.
-      def edits(chosen = changes) = chosen.group_by(&:table).flat_map { |name, own| table_edits(name, own) }
+      # The TableChanges, in the order of the sheets.
+      def changes = TableChanges.new(@changes, @columns)
 
       private
 
@@ -78,7 +76,8 @@ module VastLattice
         @notices.concat(head.notices)
         return if head.problems.any?
 
-        @columns[table.name] = head.columns.values
+        fresh = head.columns.values.select { |column| table.column(column.target).nil? }
+        @columns[table.name] = fresh.map { |column| { 'target' => column.target, 'unit' => column.unit } }
         rows = rows(sheet, head, &)
         if rows.empty?
           problem('There are no rows below the heading.', 'Nothing to take; to empty a table, remove its rows here.',
@@ -123,7 +122,7 @@ module VastLattice
       def differences(table, rows)
         present = table.rows.to_h { |row| [row.name.downcase, row] }
         rows.each { |key, (name, cells)| add(table, present[key], present[key]&.name || name, cells) }
-        (present.keys - rows.keys).each { |key| @changes << Change.new(@changes.size, table.name, 'gone', present[key].name, {}) }
+        (present.keys - rows.keys).each { |key| change(table, 'gone', present[key].name, {}) }
       end
 
       def add(table, row, name, cells)
@@ -132,38 +131,10 @@ module VastLattice
         changed = changed.to_h { |target, text| [target, [before[target].to_s, text]] }
         return if row && changed.empty?
 
-        @changes << Change.new(@changes.size, table.name, row ? 'changed' : 'new', name, changed)
+        change(table, row ? 'changed' : 'new', name, changed)
       end
 
-      def table_edits(name, changes)
-        by_kind = changes.group_by(&:kind)
-        others = { 'changed' => :cells_edit, 'new' => :added_edit, 'gone' => :removed_edit }.select { |kind, _| by_kind.key?(kind) }
-        column_edits(name, changes) + others.map { |kind, edit| send(edit, name, by_kind[kind]) }
-      end
-
-      # Columns that the table does not have yet, if one of the changes fills them.
-      def column_edits(name, changes)
-        used = changes.flat_map { |change| change.cells.keys }.uniq
-        table = @plan.family.table(name)
-        @columns[name].select { |column| used.include?(column.target) && table.column(column.target).nil? }.map do |column|
-          { 'do' => 'add_column', 'table' => name, 'target' => column.target, 'unit' => column.unit }.compact
-        end
-      end
-
-      def cells_edit(name, changes)
-        { 'do' => 'set_cells', 'table' => name, 'cells' => changes.flat_map { |change| typed(change) } }
-      end
-
-      def typed(change) = change.cells.map { |target, (_, text)| { 'row' => change.row, 'column' => target, 'text' => text } }
-
-      def removed_edit(name, changes) = { 'do' => 'remove_rows', 'table' => name, 'rows' => changes.map(&:row) }
-
-      def added_edit(name, changes)
-        added = changes.map { |change| { 'name' => change.row, 'cells' => filled(change) } }
-        { 'do' => 'add_rows', 'table' => name, 'added' => added }
-      end
-
-      def filled(change) = change.cells.transform_values(&:last).reject { |_, text| text.empty? }
+      def change(table, kind, row, cells) = @changes << TableChanges::Change.new(@changes.size, table.name, kind, row, cells)
     end
   end
 end

@@ -19,6 +19,8 @@ module VastLattice
         super(['The file cannot be taken; nothing was changed.', *problems.first(5)].join("\n"))
       end
 
+      def to_tree = super.merge('message' => message.lines.first.strip, 'problems' => problems.map(&:to_tree))
+
       # An error with one problem.
       def self.because(message, remedy: nil, **place) = new([Problem.new(message: message, remedy: remedy, **place)])
     end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+require 'delayed_job_active_record'
+
+module VastLattice
+  # Work in the background: tasks wait in the database, and a worker, which may run on another machine, works them out.
+  module Jobs
+    # Seconds after which a worker counts as dead, and its task is another's.
+    DEAD = 600
+    Delayed::Worker.max_run_time = DEAD
+
+    # What can be done, by name. A kind is a class:
+    #
+    #   new(task, store, progress)   the Storage::TaskRecord, a Storage::Store, and a Progress to tell how far it is
+    #   result                       what comes of it, in plain form; raises VastLattice::Error where nothing can
+    #
+    # It may be begun again after a worker was killed, so it changes nothing but by its result.
+    KINDS = { 'import' => SheetImport }.freeze
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Jobs
+    # What the queue of delayed_job holds of a task: its number. Works it out once, whoever begins: a task that is over is
+    # left alone, and what comes of one is written only while it is under way.
+    class Performing < Struct.new(:task_id)
+      FAILED = { 'message' => 'Something went wrong inside the program. Nothing was changed.',
+                 'remedy' => 'Try again; the terminal of bin/start tells more.' }.freeze
+      GIVEN_UP = { 'message' => 'The program that worked on it ended several times.', 'remedy' => 'Try again with a smaller file.' }.freeze
+      private_constant :FAILED, :GIVEN_UP
+
+      def perform
+        task = Storage::TaskRecord.find_by(id: task_id)
+        return if task.nil? || task.over?
+        return refuse(task, GIVEN_UP) if task.attempts >= max_attempts
+
+        task.move(Storage::TaskRecord::OPEN, status: 'working', attempts: task.attempts + 1)
+        work(task)
+      rescue Progress::Cancelled
+        nil
+      end
+
+      # A worker may be killed, and a database be away, so many times.
+      def max_attempts = 3
+
+      # It is tried again a second later.
+      def reschedule_at(now, _attempts) = now + 1
+
+      # Called by delayed_job when it has failed as often as it may.
+      def failure(_job)
+        task = Storage::TaskRecord.find_by(id: task_id)
+        refuse(task, FAILED) if task
+      end
+
+      private
+
+      def work(task)
+        kind = KINDS.fetch(task.kind)
+        finish(task, 'done', kind.new(task, Worker.store, Progress.new(task)).result)
+      rescue Progress::Cancelled, ActiveRecord::ActiveRecordError
+        raise
+      rescue VastLattice::Error => e
+        finish(task, 'refused', e.to_tree)
+      rescue StandardError => e
+        warn "#{e.class}: #{e.message}", *e.backtrace.first(12)
+        refuse(task, FAILED)
+      end
+
+      def refuse(task, words) = finish(task, 'refused', words)
+      def finish(task, status, result) = task.move(Storage::TaskRecord::OPEN, status: status, share: 1.0, result: result, input: nil)
+    end
+  end
+end

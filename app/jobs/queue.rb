@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+require 'securerandom'
+
+module VastLattice
+  module Jobs
+    # Where tasks wait for a worker, in the database: who has none waiting goes before who has one, and so on, so that
+    # everybody has a turn before anybody has two.
+    class Queue
+      # Tasks that wait in all, and of one person; tasks that are kept.
+      MOST_WAITING = 12
+      MOST_OF_ONE = 3
+      KEPT = 40
+
+      # More tasks wait than can.
+      class Full < Error
+        def initialize = super('Too many files wait to be read already.', remedy: 'Wait until one of them is done.')
+      end
+
+      # Puts a task into the queue, about a Stored family, for an owner; returns its token. Raises Full.
+      def begin(kind, stored, owner:, about: {}, input: nil)
+        task = Storage::TaskRecord.transaction do
+          waiting = Storage::TaskRecord.waiting
+          ahead = waiting.of(owner).count
+          raise Full if waiting.count >= MOST_WAITING || ahead >= MOST_OF_ONE
+
+          made = Storage::TaskRecord.create!(kind: kind, family_id: stored.record.id, version: stored.version, owner: owner, about: about,
+                                             input: input, token: SecureRandom.hex(16))
+          Delayed::Job.enqueue(Performing.new(made.id), priority: ahead)
+          made
+        end
+        forget_old
+        task.token
+      end
+
+      # The task of that token, family and owner, or nil; without what is large.
+      def find(slug, token, owner:)
+        there = Storage::TaskRecord.lean.joins(:family).where(families: { slug: slug, removed_at: nil })
+        there.find_by(token: token, owner: owner)
+      end
+
+      # Ends a task that nobody wants any more; a worker that is at it stops.
+      def cancel(task) = task.move(Storage::TaskRecord::OPEN, status: 'cancelled', input: nil)
+
+      # What came of a task has been taken: it is over.
+      def forget(task) = Storage::TaskRecord.where(id: task.id).delete_all
+
+      private
+
+      def forget_old
+        old = Storage::TaskRecord.order(id: :desc).offset(KEPT).pluck(:id)
+        Storage::TaskRecord.where(id: old).delete_all if old.any?
+      end
+    end
+  end
+end

@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Jobs
+    # Reads a spreadsheet that somebody brings in, compares it with the tables of the family, and works out what would
+    # change. The task is about {"file", "table"} (where a CSV goes); its input is the bytes.
+    class SheetImport
+      # Changed variants that are told one by one.
+      LISTED = 300
+
+      def initialize(task, store, progress)
+        @task = task
+        @store = store
+        @progress = progress
+      end
+
+      # {"changes", "columns" (TableChanges), "notices", "titles" of the tables, "blast"}. Raises Exchange::Unreadable, Storage::Refused.
+      def result
+        @progress.at(0.02, 'reading the file')
+        sheets = format(@task.about['file']).read(@task.input)
+        stored = @store.find(@task.family.slug)
+        compared = compare(stored, sheets)
+        @progress.at(0.7, 'working out what changes')
+        plan = planned(stored, compared.changes)
+        @progress.at(0.9, 'comparing the variants')
+        { **compared.changes.to_tree, 'notices' => compared.notices.map(&:to_s), 'blast' => blast(stored.plan, plan),
+                                      'titles' => plan.family.tables.to_h { |table| [table.name, table.title] } }
+      end
+
+      private
+
+      def compare(stored, sheets)
+        @progress.at(0.4, 'checking the cells')
+        table = stored.family.table(@task.about['table'])
+        Exchange::TableImport.new(stored.plan, sheets, table: table) { |share| @progress.at(0.4 + (share * 0.3)) }
+      end
+
+      # Masses of thousands of rows would be waited for longer than for all the rest.
+      def blast(before, after)
+        Checks::BlastRadius.new(before, after, work: Checks::BlastRadius::WORK / 2, listed: LISTED).to_tree || {}
+      end
+
+      # The plan after all changes. Raises Storage::Refused where they do not make sense together, also in single cells:
+      # cells that cannot be read were refused before.
+      def planned(stored, changes)
+        changed = changes.edits.reduce(stored.family) { |family, edit| Family::Edits.apply(family, edit) }
+        plan = Plan.of(changed, before: stored.plan)
+        fresh = plan.errors - stored.plan.errors
+        raise Storage::Refused, fresh if fresh.any?
+
+        plan
+      end
+
+      def format(file)
+        ending = File.extname(file).delete('.').downcase
+        refuse_macros(ending)
+        name = { 'tsv' => 'csv', 'txt' => 'csv' }.fetch(ending, ending)
+        return Exchange::SHEET_FORMATS.fetch(name) if Exchange::SHEET_FORMATS.key?(name)
+
+        raise Exchange::Unreadable.because("#{file} is no spreadsheet that can be read.", remedy: 'Save it as XLSX, ODS or CSV.')
+      end
+
+      def refuse_macros(ending)
+        return unless %w[xlsm xltm xlsb xlam].include?(ending)
+
+        raise Exchange::Unreadable.because('Files with macros are not read.', remedy: 'Save it without macros, as XLSX.')
+      end
+    end
+  end
+end

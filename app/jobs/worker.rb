@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+require 'delayed_job_active_record'
+
+module VastLattice
+  module Jobs
+    # Works through the queue until it is told to stop: one task at a time. bin/start keeps one alive; bin/worker starts more,
+    # also on other machines that reach the database.
+    class Worker
+      # Seconds between two looks into an empty queue.
+      PAUSE = 0.25
+
+      class << self
+        # Where tasks find families: plans are kept from one to the next.
+        attr_writer :store
+
+        def store = @store ||= Storage::Store.new
+      end
+
+      # +name+ tells workers apart. One that is started again under the name of one that was killed goes on with its task at
+      # once; other workers wait until it counts as dead.
+      def initialize(name: nil)
+        @worker = Delayed::Worker.new(quiet: true, sleep_delay: PAUSE)
+        @worker.name = name if name
+      end
+
+      # Works until it is told to stop; while the database is away it waits.
+      def run
+        until @worker.stop?
+          sleep PAUSE if work.zero?
+          ActiveRecord::Base.connection_handler.clear_active_connections!
+        end
+      end
+
+      # Ends it after the task that it is at.
+      def stop = @worker.stop
+
+      private
+
+      # Number of tasks done.
+      def work
+        @worker.work_off(1).sum
+      rescue Delayed::FatalBackendError
+        0
+      end
+    end
+  end
+end
