@@ -10,6 +10,7 @@ module Assets
   # Source below node_modules => place below public/vendor.
   FILES = {
     '@alpinejs/csp/dist/module.esm.min.js' => 'alpine/alpine.js',
+    '@alpinejs/morph/dist/module.esm.min.js' => 'alpine/morph.js',
     'bootstrap/dist/css/bootstrap.min.css' => 'bootstrap/bootstrap.css',
     'bootstrap/LICENSE' => 'bootstrap/LICENSE',
     'sortablejs/modular/sortable.esm.js' => 'sortable/sortable.js',

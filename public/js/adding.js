@@ -3,7 +3,6 @@ import { words } from '/js/api.js';
 
 export function adding() {
   return {
-    kinds: [],
     kind: null,
     typed: {},
     face: '',
@@ -13,14 +12,14 @@ export function adding() {
     listener: null,
 
     init() {
-      this.kinds = JSON.parse(this.$root.dataset.kinds);
-      this.choose(this.kinds[0].name);
+      this.choose(this.kinds()[0].name);
       this.listener = (event) => this.put(event.detail);
       window.addEventListener('picture-pointed', this.listener);
     },
     destroy() { window.removeEventListener('picture-pointed', this.listener); },
 
-    choose(name) { this.kind = this.kinds.find((kind) => kind.name === name); this.typed = {}; },
+    kinds() { return JSON.parse(this.$root.dataset.kinds); },
+    choose(name) { this.kind = this.kinds().find((kind) => kind.name === name); this.typed = {}; },
     placed() { return this.kind.placed; },
     fields() { return this.kind.measures.map((field) => ({ choices: null, ...field })); },
     fieldId(field) { return `new-${this.$root.dataset.part}-${field.name}`; },
@@ -67,6 +66,9 @@ export function adding() {
       try {
         await this.edit({ do: 'put_feature', part: form.dataset.part, feature, ...after }, { refresh: false });
         this.problem = '';
+        form.reset();
+        this.choose(form.elements.kind.value);
+        this.setFace('');
         if (at !== null) this.buildTo({ part: form.dataset.part, step: at + 10 });
         await this.openAt(name);
         this.select(`${name}.built`);

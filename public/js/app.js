@@ -1,5 +1,6 @@
 // Registers the components of the screens and starts Alpine (the build that needs no unsafe-eval).
 import Alpine from '/vendor/alpine/alpine.js';
+import morph from '/vendor/alpine/morph.js';
 import { workspace } from '/js/workspace.js';
 import { entry, choice } from '/js/entry.js';
 import { recipe } from '/js/recipe.js';
@@ -38,4 +39,7 @@ Alpine.data('compare', compare);
 Alpine.data('combine', combine);
 Alpine.data('numbers', numbers);
 Alpine.data('sentForm', sentForm);
+// The plugin looks for it there.
+window.Alpine = Alpine;
+Alpine.plugin(morph);
 Alpine.start();

@@ -12,6 +12,8 @@ export function parameters() {
       try {
         const unit = kind === 'number' ? await this.unitOf(text) : null;
         await this.edit({ do: 'name_value', text, kind, ...(unit ? { unit } : {}) });
+        this.problem = '';
+        form.reset();
       } catch (refusal) {
         this.problem = words(refusal);
       }

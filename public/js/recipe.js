@@ -6,24 +6,37 @@ import { words } from '/js/api.js';
 const steps = () => Array.from(document.querySelectorAll('.steps'));
 const names = (list) => Array.from(list.querySelectorAll('[data-recipe]')).map((step) => step.dataset.recipe);
 
-// What is selected and how an edge is changed outlasts a refresh of the stage.
-const remembered = { marked: [], keeps: 'place', unfolded: {} };
-
 export function recipe() {
   return {
-    marked: remembered.marked,
-    keeps: remembered.keeps,
+    marked: [],
+    // Whether a position that is measured from another edge keeps its place or its number.
+    keeps: 'place',
     last: null,
     picked: null,
+    renewed: null,
+    sorted: new WeakSet(),
 
     init() {
       this.picked = (event) => this.unfold(event.detail);
+      this.renewed = () => this.follow();
       window.addEventListener('feature-picked', this.picked);
-      const known = steps().flatMap(names);
-      this.mark(this.marked.filter((name) => known.includes(name)));
-      steps().forEach((list) => Sortable.create(list, { handle: '.drag', animation: 120, forceFallback: true, onEnd: (event) => this.dropped(list, event) }));
+      window.addEventListener('renewed', this.renewed);
+      this.follow();
     },
-    destroy() { window.removeEventListener('feature-picked', this.picked); },
+    destroy() {
+      window.removeEventListener('feature-picked', this.picked);
+      window.removeEventListener('renewed', this.renewed);
+    },
+
+    // Steps that are there now: only they can be selected, and all can be dragged.
+    follow() {
+      const known = steps().flatMap(names);
+      if (this.marked.some((name) => !known.includes(name))) this.mark(this.marked.filter((name) => known.includes(name)));
+      steps().filter((list) => !this.sorted.has(list)).forEach((list) => {
+        this.sorted.add(list);
+        Sortable.create(list, { handle: '.drag', animation: 120, forceFallback: true, onEnd: (event) => this.dropped(list, event) });
+      });
+    },
 
     // One step is open at a time; its fields come from the server.
     unfold(name) { if (this.openStep !== name) this.openAt(name); },
@@ -31,10 +44,6 @@ export function recipe() {
       this.openAt(this.openStep === name ? null : name);
       if (target) this.select(target);
     },
-
-    // Forms that were folded out stay so.
-    isUnfolded(what) { return Boolean(remembered.unfolded[what]); },
-    noteUnfolded(what, open) { remembered.unfolded[what] = open; },
 
     // An edit; what is refused is told.
     async change(edits, told = '') {
@@ -65,7 +74,7 @@ export function recipe() {
     },
 
     // Many at once.
-    mark(list) { this.marked = remembered.marked = list; },
+    mark(list) { this.marked = list; },
     unmark() { this.mark([]); },
     isMarked(name) { return this.marked.includes(name); },
     markedText() { return `${this.marked.length} ${this.marked.length === 1 ? 'step' : 'steps'}`; },
@@ -133,15 +142,20 @@ export function recipe() {
     },
 
     // Stock, parts and materials.
-    keepWhat(value) { this.keeps = remembered.keeps = value; },
+    keepWhat(value) { this.keeps = value; },
     addItem(part, list, item) { return this.change({ do: 'add_stock_item', part, list, item: JSON.parse(item) }); },
     removeItem(part, list, index) { return this.change({ do: 'remove_stock_item', part, list, index }); },
     removePart(part) { return this.change({ do: 'remove_part', part }, 'Removed. Undo brings it back.'); },
     async addPart(form) {
       const { name, stock } = Object.fromEntries(new FormData(form));
-      if (await this.change({ do: 'put_part', name, stock: JSON.parse(stock) })) this.openAt(`stock:${name}`);
+      if (!await this.change({ do: 'put_part', name, stock: JSON.parse(stock) })) return;
+      form.reset();
+      this.openAt(`stock:${name}`);
     },
-    addMaterial(form) { return this.change({ do: 'put_material', material: Object.fromEntries(new FormData(form)) }, 'Kept. Parts can be made of it now.'); },
+    async addMaterial(form) {
+      const material = Object.fromEntries(new FormData(form));
+      if (await this.change({ do: 'put_material', material }, 'Kept. Parts can be made of it now.')) form.reset();
+    },
     dropMaterial(name) { return this.change({ do: 'remove_material', name }); },
   };
 }

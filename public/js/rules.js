@@ -8,22 +8,26 @@ const WORDS = { '=': 'is', '!=': 'is not', '<': 'is below', '<=': 'is at most', 
 
 const TEST = /^(\w+)\s*(=|!=|<=|>=|<|>)\s*("[^"]*"|-?[\d.]+(?:\s*[^\s\d]+)?|true|false)$/;
 
+// A text is read once.
+const known = new Map();
+function read(text) {
+  if (!known.has(text)) known.set(text, JSON.parse(text));
+  return known.get(text);
+}
+
 export function rules() {
   return {
     ...wrongness(),
     draft: null,
     replaces: null,
-    pickable: null,
-    effectKinds: [],
     timer: null,
     says: '',
     problem: '',
     parts: [{ key: 'then', title: 'Then' }, { key: 'otherwise', title: 'Otherwise' }],
 
-    init() {
-      this.pickable = JSON.parse(this.$root.dataset.pickable);
-      this.effectKinds = JSON.parse(this.$root.dataset.effects);
-    },
+    // What there is to pick changes with the family.
+    get pickable() { return read(this.$root.dataset.pickable); },
+    get effectKinds() { return read(this.$root.dataset.effects); },
 
     ruleOf(button) { return JSON.parse(button.closest('[data-rule]').dataset.rule); },
     parameter(name) { return this.pickable.parameters.find((item) => item.name === name) || { choices: [], number: false, unit: '' }; },

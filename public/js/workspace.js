@@ -4,9 +4,9 @@ import { get, post, words } from '/js/api.js';
 import { query } from '/js/pick.js';
 import { applyLive, draw } from '/js/live.js';
 import { looks, pictureOf } from '/js/looks.js';
+import { renew } from '/js/renewal.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
-const stage = () => document.getElementById('stage');
 const picture = () => document.getElementById('picture');
 
 export function workspace() {
@@ -252,8 +252,8 @@ export function workspace() {
       await this.refresh();
     },
 
-    // Whether something is under way, or being typed.
-    busy() { return Boolean(this.running || this.sending || document.activeElement.matches('input:not([type=checkbox]), textarea')); },
+    // Whether something is under way, or being typed into a sheet, which renews itself.
+    busy() { return Boolean(this.running || this.sending || (this.renew && document.activeElement.matches('input:not([type=checkbox]), textarea'))); },
 
     tellOthers(changes) {
       if (changes.length) this.tell(`${changes[0].person} changed meanwhile: ${changes.map(({ summary }) => summary.split('\n')[0]).join('; ')}`);
@@ -290,11 +290,9 @@ export function workspace() {
     redoTitle() { return this.state.redo ? `Redo (Ctrl+Y): ${this.state.redo.split('\n')[0]}` : 'Nothing to redo'; },
 
     // Fetches the page again and takes over what an edit can change: the stage, the strip, the names and
-    // rows to pick. The cursor keeps its place.
+    // rows to pick.
     async refresh() {
       if (this.renew) { await this.renew(); return; }
-      const focused = document.activeElement && document.activeElement.id;
-      const top = stage().scrollTop;
       this.refreshes += 1;
       const number = this.refreshes;
       const response = await fetch(window.location.href);
@@ -303,15 +301,12 @@ export function workspace() {
       if (number !== this.refreshes) return;
       const pickers = (root) => Array.from(root.querySelectorAll('.picker-rows'));
       if (!response.ok || pickers(page).length !== this.tables.length) { window.location.reload(); return; }
-      ['#stage', '.strip', '#all-names'].forEach((part) => { document.querySelector(part).innerHTML = page.querySelector(part).innerHTML; });
+      ['#stage', '.strip', '#all-names'].forEach((part) => renew(document.querySelector(part), page.querySelector(part)));
       pickers(document).forEach((select, index) => { select.innerHTML = pickers(page)[index].innerHTML; });
       ({ tables: this.tables, names: this.names } = JSON.parse(page.getElementById('start').textContent));
       await new Promise((done) => { setTimeout(done); });
       this.show(null);
       this.highlight();
-      stage().scrollTop = top;
-      const again = focused && document.getElementById(focused);
-      if (again) again.focus();
     },
 
     tell(text) {

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# While somebody works on a page, edits (one's own, those of others) change it where they must, and nothing else: what has
+# the focus keeps it, with its caret and what is typed, and so do scroll positions and what is unfolded. On all stages.
+class StayingTest < BrowserCase
+  # What must stay: what has the focus, its caret and text, how far everything is scrolled, what is unfolded.
+  STATE = <<~JS
+    (() => {
+      const { id, className, selectionStart, value } = document.activeElement;
+      const scrolled = ['#stage', '.sheet-scroll', '.resolved-scroll'].map((part) => document.querySelector(part)).map((one) => one && [one.scrollTop, one.scrollLeft].map((far) => Math.round(far / 4)));
+      return JSON.stringify([id, id ? '' : className, selectionStart ?? null, value ?? null, scrolled, document.querySelectorAll('#stage details[open]').length]);
+    })()
+  JS
+
+  def stays(what)
+    before = page.evaluate_script(STATE)
+    changed_by_another
+    assert_selector '.notice', text: 'changed meanwhile', wait: 10
+    page.driver.wait_for_network_idle
+    sleep 0.1
+    assert_equal JSON.parse(before), JSON.parse(page.evaluate_script(STATE)), what
+  end
+
+  # Somebody else changes a note and a row.
+  def changed_by_another
+    @changes = @changes.to_i + 1
+    store.edit('side-frame', version: nil, person: 'Somebody') do |family|
+      family = Family::Edits.apply(family, 'do' => 'set_feature', 'feature' => 'guide_holes', 'field' => 'note', 'text' => "note #{@changes}")
+      Family::Edits.apply(family, 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-2000', 'column' => 'depth', 'text' => (140 + @changes).to_s)
+    end
+  end
+
+  def scroll(part, to) = page.execute_script("document.querySelector('#{part}').scrollTop = #{to}; document.querySelector('#{part}').scrollLeft = #{to}")
+
+  # Types into a field and leaves the caret in the middle.
+  def type_into(id, text)
+    page.execute_script("document.getElementById('#{id}').focus()")
+    press(*text.chars, :left, :left)
+  end
+
+  def test_shape
+    open_stage('shape', 'open=windows')
+    page.execute_script("document.querySelectorAll('#stage details').forEach((one) => { one.open = true; })")
+    type_into('f-windows-width', ' + 5 mm')
+    scroll('#stage', 180)
+    stays('a dimension that is being typed')
+    page.execute_script("document.querySelector('#new-name-frame').focus()")
+    press(*'drain_hole'.chars, :left)
+    stays('the name of a step that is being added')
+    press([:ctrl, 'a'], :delete)
+    assert_selector '#f-windows-width'
+  end
+
+  def test_name
+    open_stage('name')
+    type_into('p-depth-default', '1')
+    scroll('#stage', 120)
+    stays('a default that is being typed')
+    type_into('new-parameter', '80 mm as extra')
+    stays('a parameter that is being made')
+    press(:enter)
+    assert_selector '[data-name-row=extra]'
+    assert_equal '', find('#new-parameter').value
+  end
+
+  def test_rule
+    open_stage('rule')
+    click_on 'New rule'
+    fill_in 'Rule', with: 'Half a rule'
+    press(:left, :left)
+    stays('a rule that is being written')
+    assert_field 'Rule', with: 'Half a rule'
+  end
+
+  def test_guide
+    open_stage('guide')
+    id = page.evaluate_script("document.querySelector('#stage input[type=text], #stage input:not([type])')?.id || document.querySelector('#stage input, #stage select').id")
+    page.execute_script("document.getElementById('#{id}').focus()")
+    scroll('#stage', 60)
+    stays('a form that is being filled in')
+  end
+
+  def test_vary
+    open_stage('vary')
+    find('.sheet-body [role=gridcell]', match: :first).click
+    press(:down, :down, :right)
+    stays('a cell')
+    assert_selector '.sheet-cell.is-active'
+  end
+
+  def test_prove
+    open_stage('prove')
+    assert_selector '#lattice .sheet-cell, #lattice [role=gridcell]', wait: 10
+    find('#lattice [role=gridcell]', match: :first).click
+    press(:down, :right)
+    stays('a cell of the lattice')
+  end
+
+  def test_release
+    open_stage('release')
+    page.execute_script("document.querySelector('.resolved-scroll').focus()")
+    scroll('.resolved-scroll', 90)
+    scroll('#stage', 100)
+    stays('the resolved table')
+  end
+
+  # One's own edits: Enter in one field, on with Tab; the next field keeps what is typed while the first is being kept.
+  def test_going_on_while_an_edit_is_kept
+    open_stage('name')
+    type_into('p-depth-default', '')
+    press([:ctrl, 'a'], '125 mm', :tab)
+    focused = page.evaluate_script('document.activeElement.id')
+    press('7')
+    wait_until { store.find('side-frame').family.parameter('depth').default == '125 mm' }
+    page.driver.wait_for_network_idle
+    sleep 0.1
+    assert_equal [focused, true], page.evaluate_script("[document.activeElement.id, document.activeElement.value.startsWith('7')]")
+    assert_equal '125 mm', find('#p-depth-default').value
+  end
+end
