@@ -5,6 +5,9 @@ module VastLattice
     # Finds the names of a tree and infers types and dimensions. What does not fit is refused here, when
     # the formula is written, with the place of the wrong part.
     class Checker
+      include ArithmeticChecks
+      include ComparisonChecks
+
       # The index of the variable "item" of a filter.
       ITEM = -1
 
@@ -75,71 +78,6 @@ module VastLattice
         refuse(test.span, "A filter is a condition or a plain number, not #{test.type}.", 'Write list[item > 1] or list[1].')
       end
 
-      def visit_negate(node)
-        part = number(node.parts.first)
-        typed(node, part.type, [part])
-      end
-
-      def visit_plus(node)
-        left, right = node.parts.map { |part| visit(part) }
-        return typed(node, TEXT, [left, right], kind: :concat) if left.type.text? && right.type.text?
-
-        alike(node, left, right, 'added')
-      end
-
-      def visit_minus(node)
-        left, right = node.parts.map { |part| visit(part) }
-        alike(node, left, right, 'subtracted')
-      end
-
-      def alike(node, left, right, verb)
-        [left, right].each { |part| refuse_not_number(part) }
-        unless left.type.accepts?(right.type)
-          refuse(node.span, "#{said(left)} and #{said(right)} cannot be #{verb}.", mixed_remedy(left, right),
-                 code: :dimension)
-        end
-        typed(node, left.type, [left, right])
-      end
-
-      def said(part)
-        part.kind == :name ? "#{part.data.name} (#{part.type})" : part.type.to_s
-      end
-
-      def mixed_remedy(left, right)
-        bare, other = [[left, right], [right, left]].find do |one, two|
-          one.kind == :number && one.type.plain? && two.type.number? && !two.type.plain?
-        end
-        return 'Both must be of one dimension.' unless bare
-
-        "Write #{Units::Format.number(bare.data)} #{other.type.dimension.base_unit}."
-      end
-
-      def visit_times(node)
-        left, right = node.parts.map { |part| number(part) }
-        typed(node, Type.number(left.type.dimension * right.type.dimension), [left, right])
-      end
-
-      def visit_divide(node)
-        left, right = node.parts.map { |part| number(part) }
-        refuse(right.span, 'This divides by zero.', 'Use another divisor.') if right.kind == :number && right.data.zero?
-        typed(node, Type.number(left.type.dimension / right.type.dimension), [left, right])
-      end
-
-      def visit_power(node)
-        base, exponent = node.parts.map { |part| number(part) }
-        demand(exponent, NUMBER, 'The exponent is')
-        return typed(node, NUMBER, [base, exponent]) if base.type.plain?
-
-        typed(node, Type.number(base.type.dimension**whole_exponent(exponent)), [base, exponent])
-      end
-
-      def whole_exponent(exponent)
-        value = exponent.data if exponent.kind == :number
-        return value.to_i if value && value == value.round && value.abs <= 9
-
-        refuse(exponent.span, 'A value with a unit needs a whole number from 1 to 9 as its exponent.', 'Write it as a number.')
-      end
-
       def number(node)
         part = visit(node)
         refuse_not_number(part)
@@ -157,80 +95,6 @@ module VastLattice
         return part if part.type.boolean?
 
         refuse(part.span, "A yes/no value is expected here, not #{part.type}.", 'Compare it, for instance with >.')
-      end
-
-      def visit_compare(node)
-        left, right = node.parts.map { |part| visit(part) }
-        comparable(node.span, left, right)
-        refuse_order(node, left)
-        typed(node, BOOLEAN, [left, right])
-      end
-
-      # Only numbers are more or less than others.
-      def refuse_order(node, value)
-        return if value.type.number? || %w[= !=].include?(node.data)
-
-        refuse(node.span, "#{node.data} compares numbers, not #{value.type}.", 'Use = or !=.')
-      end
-
-      # A test such as > 5 of the value before "in".
-      def against(node, value)
-        right = visit(node.parts.first)
-        comparable(right.span, value, right)
-        refuse_order(node, value)
-        typed(node, BOOLEAN, [right])
-      end
-
-      def comparable(span, left, right)
-        unless left.type.accepts?(right.type) && !left.type.list?
-          refuse(span, "#{said(left)} cannot be compared with #{said(right)}.", mixed_remedy(left, right), code: :dimension)
-        end
-        check_choice(left, right.type)
-        check_choice(right, left.type)
-      end
-
-      def check_choice(part, type)
-        return if part.kind != :text || type.choices.nil? || type.choices.include?(part.data)
-
-        refuse(part.span, "\"#{part.data}\" is not one of the choices.",
-               Nearest.remedy(part.data, type.choices, kind: 'choice'), code: :unknown_choice)
-      end
-
-      def visit_and(node) = typed(node, BOOLEAN, node.parts.map { |part| boolean(part) })
-      alias visit_or visit_and
-
-      def visit_between(node)
-        parts = node.parts.map { |part| number(part) }
-        parts.drop(1).each { |part| comparable(part.span, parts.first, part) }
-        typed(node, BOOLEAN, parts)
-      end
-
-      def visit_in(node)
-        value = visit(node.parts.first)
-        tests = node.parts.drop(1).map { |part| membership(part, value) }
-        typed(node, BOOLEAN, [value, *tests])
-      end
-
-      def membership(node, value)
-        return against(node, value) if node.kind == :against
-
-        if %i[range list].include?(node.kind)
-          parts = node.parts.map { |part| visit(part) }
-          parts.each { |part| comparable(part.span, value, part) }
-          if node.kind == :range && !value.type.number?
-            refuse(node.span, "A range is of numbers, not of #{value.type}.",
-                   'List the values: x in ("oak", "ash").')
-          end
-          typed(node, BOOLEAN, parts)
-        else
-          part = visit(node)
-          comparable(part.span, value, part)
-          part
-        end
-      end
-
-      def visit_range(node)
-        refuse(node.span, 'A range can only stand after "in".', 'Write x in [a..b].')
       end
 
       def visit_list(node)

@@ -5,6 +5,8 @@ module VastLattice
     # Builds the tree by recursive descent. Precedence, weakest first, as in FEEL (OMG DMN 1.5,
     # 10.3.1.2): if, or, and, comparison, + -, * /, **, minus sign.
     class Parser
+      include UnaryTests
+
       COMPARISONS = %w[= != < <= > >=].freeze
       SUMS = { '+' => :plus, '-' => :minus }.freeze
       PRODUCTS = { '*' => :times, '/' => :divide }.freeze
@@ -32,40 +34,7 @@ module VastLattice
         node
       end
 
-      def unary_tests(input)
-        refuse('The test is empty.', 'Write - where any value passes.') if peek.kind == :end
-        return Node.new(kind: :boolean, span: advance.span, data: true) if @tokens.size == 2 && peek.is?(:sign, '-')
-
-        node = negated_tests(input) || any_test(input)
-        refuse("\"#{peek.text}\" was not expected here.", 'Separate tests by commas.') if peek.kind != :end
-        node
-      end
-
       private
-
-      def negated_tests(input)
-        start = peek
-        return unless start.is?(:name, 'not') && @tokens[@at + 1].is?(:sign, '(')
-
-        2.times { advance }
-        inner = any_test(input)
-        stop = expect(:sign, ')')
-        Node.new(kind: :call, span: start.span.to(stop.span), data: start, parts: [inner])
-      end
-
-      def any_test(input)
-        start = peek.span
-        tests = [unary_test]
-        tests << unary_test while take(:sign, ',')
-        # The place of the tests is their own, not that of the input, which is written elsewhere.
-        Node.new(kind: :in, span: start.to(tests.last.span), parts: [input, *tests])
-      end
-
-      def unary_test
-        sign = take(:sign, *COMPARISONS) or return range_or_expression
-        right = sum
-        Node.new(kind: :against, span: sign.span.to(right.span), parts: [right], data: sign.text)
-      end
 
       def peek = @tokens[@at]
 

@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Formula
+    # The part of a Checker that knows comparisons, ranges and membership: only like can be held against like.
+    module ComparisonChecks
+      private
+
+      def visit_compare(node)
+        left, right = node.parts.map { |part| visit(part) }
+        comparable(node.span, left, right)
+        refuse_order(node, left)
+        typed(node, BOOLEAN, [left, right])
+      end
+
+      # Only numbers are more or less than others.
+      def refuse_order(node, value)
+        return if value.type.number? || %w[= !=].include?(node.data)
+
+        refuse(node.span, "#{node.data} compares numbers, not #{value.type}.", 'Use = or !=.')
+      end
+
+      # A test such as > 5 of the value before "in".
+      def against(node, value)
+        right = visit(node.parts.first)
+        comparable(right.span, value, right)
+        refuse_order(node, value)
+        typed(node, BOOLEAN, [right])
+      end
+
+      def comparable(span, left, right)
+        unless left.type.accepts?(right.type) && !left.type.list?
+          refuse(span, "#{said(left)} cannot be compared with #{said(right)}.", mixed_remedy(left, right), code: :dimension)
+        end
+        check_choice(left, right.type)
+        check_choice(right, left.type)
+      end
+
+      def check_choice(part, type)
+        return if part.kind != :text || type.choices.nil? || type.choices.include?(part.data)
+
+        refuse(part.span, "\"#{part.data}\" is not one of the choices.",
+               Nearest.remedy(part.data, type.choices, kind: 'choice'), code: :unknown_choice)
+      end
+
+      def visit_and(node) = typed(node, BOOLEAN, node.parts.map { |part| boolean(part) })
+      alias visit_or visit_and
+
+      def visit_between(node)
+        parts = node.parts.map { |part| number(part) }
+        parts.drop(1).each { |part| comparable(part.span, parts.first, part) }
+        typed(node, BOOLEAN, parts)
+      end
+
+      def visit_in(node)
+        value = visit(node.parts.first)
+        tests = node.parts.drop(1).map { |part| membership(part, value) }
+        typed(node, BOOLEAN, [value, *tests])
+      end
+
+      def membership(node, value)
+        return against(node, value) if node.kind == :against
+
+        if %i[range list].include?(node.kind)
+          parts = node.parts.map { |part| visit(part) }
+          parts.each { |part| comparable(part.span, value, part) }
+          if node.kind == :range && !value.type.number?
+            refuse(node.span, "A range is of numbers, not of #{value.type}.",
+                   'List the values: x in ("oak", "ash").')
+          end
+          typed(node, BOOLEAN, parts)
+        else
+          part = visit(node)
+          comparable(part.span, value, part)
+          part
+        end
+      end
+
+      def visit_range(node)
+        refuse(node.span, 'A range can only stand after "in".', 'Write x in [a..b].')
+      end
+    end
+  end
+end
