@@ -105,7 +105,9 @@ module VastLattice
 
       # What rule effects can be picked, for the rule editor.
       def effect_kinds
-        Family::EFFECTS.kinds.map { |kind| { 'name' => kind.name, 'about' => kind.about, 'subject' => kind.subject.to_s, 'arguments' => kind.arguments } }
+        Family::EFFECTS.kinds.map do |kind|
+          { 'name' => kind.name, 'about' => kind.about, 'subject' => kind.subject.to_s, 'arguments' => kind.arguments.map(&:to_tree) }
+        end
       end
 
       # Names that a rule can speak of, for the rule editor.

@@ -110,7 +110,7 @@ export function rules() {
     },
 
     newEffect(kind) {
-      const effect = { kind, target: '', to: '', least: '', most: '', amount: '', choices: [] };
+      const effect = { kind, target: '' };
       this.resetEffect(effect);
       return effect;
     },
@@ -118,13 +118,15 @@ export function rules() {
       effect.target = this.subject(effect) === 'text' ? '' : (this.subjects(effect)[0] || { name: '' }).name;
       this.resetValues(effect);
     },
-    resetValues(effect) { effect.to = ''; effect.least = ''; effect.most = ''; effect.amount = ''; effect.choices = []; },
+    resetValues(effect) { this.kindOf(effect).arguments.forEach(({ name, many }) => { effect[name] = many ? [] : ''; }); },
+    setArgument(effect, argument, value) { effect[argument.name] = value; },
+    chosenIn(select) { return Array.from(select.selectedOptions, (option) => option.value); },
     addEffect(key) { this.draft[key].push(this.newEffect('set')); },
     dropEffect(key, index) { this.draft[key].splice(index, 1); },
 
     effectTree(effect) {
       const tree = { [effect.kind]: effect.target };
-      this.kindOf(effect).arguments.forEach((name) => { if (effect[name] && effect[name].length) tree[name] = effect[name]; });
+      this.kindOf(effect).arguments.forEach(({ name }) => { if (effect[name] && effect[name].length) tree[name] = effect[name]; });
       return tree;
     },
 

@@ -42,11 +42,11 @@ class ValuesTest < CoreCase
 
   # The schema and the registries know the same effects; a new kind must be told to both.
   def test_schema_and_registries_agree
-    effects = Family::Schema::TREE.dig('$defs', 'effect', 'oneOf').map { |schema| schema['required'].first }
+    effects = Family::Schema.tree.dig('$defs', 'effect', 'oneOf').map { |schema| schema['required'].first }
 
     assert_equal Family::EFFECTS.names.sort, effects.sort
-    assert_equal Family::Parameter::KINDS, Family::Schema::TREE.dig('$defs', 'parameter', 'properties', 'kind', 'enum')
-    assert_equal Family::RuleTable::POLICIES, Family::Schema::TREE.dig('$defs', 'rule_table', 'properties', 'policy', 'enum')
+    assert_equal Family::Parameter::KINDS, Family::Schema.tree.dig('$defs', 'parameter', 'properties', 'kind', 'enum')
+    assert_equal Family::RuleTable::POLICIES, Family::Schema.tree.dig('$defs', 'rule_table', 'properties', 'policy', 'enum')
   end
 
   # docs/api.md lists every edit, and no other.

@@ -9,8 +9,8 @@ module VastLattice
       # Problems that are told of one file.
       MOST = 50
       # As the schema has it: rows of a table, characters of an entry.
-      MOST_ROWS = Family::Schema::TREE.dig('$defs', 'table', 'properties', 'rows', 'maxItems')
-      LONGEST = Family::Schema::TREE.dig('$defs', 'entry', 'maxLength') || 0
+      MOST_ROWS = Family::Schema.tree.dig('$defs', 'table', 'properties', 'rows', 'maxItems')
+      LONGEST = Family::Schema.tree.dig('$defs', 'entry', 'maxLength') || 0
       # What decides about a thing as a whole.
       WHOLE = %w[oneOf anyOf].freeze
 
@@ -19,9 +19,9 @@ module VastLattice
 
       # The Problems of a tree, at most one more than MOST.
       def self.of(tree)
-        return [] if Family::Schema::WHOLE.valid?(lean(tree))
+        return [] if Family::Schema.whole.valid?(lean(tree))
 
-        new.tap { |walk| walk.look(Family::Schema::TREE, tree, []) }.found
+        new.tap { |walk| walk.look(Family::Schema.tree, tree, []) }.found
       end
 
       # Rows of long tables that are plainly of the right shape are not asked of the schema, which needs long for thousands.
@@ -58,7 +58,7 @@ module VastLattice
         return if @found.size > MOST
 
         name = schema['$ref']
-        schema = name.split('/').drop(1).reduce(Family::Schema::TREE) { |tree, key| tree[key] } if name
+        schema = name.split('/').drop(1).reduce(Family::Schema.tree) { |tree, key| tree[key] } if name
         return whole(schema, data, pointer, name) if WHOLE.any? { |key| schema.key?(key) }
 
         own(schema, data, pointer)

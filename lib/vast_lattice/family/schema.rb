@@ -7,28 +7,48 @@ module VastLattice
     # The JSON Schema of the family file, and of its pieces.
     module Schema
       PATH = File.expand_path('schema.json', __dir__)
-      TREE = JSON.parse(File.read(PATH)).freeze
       # The patterns of the schema are about whole texts; in Ruby ^ and $ would mean lines.
       WHOLE_TEXT = ->(pattern) { Regexp.new(pattern.sub(/\A\^/, '\A').sub(/\$\z/, '\z')) }
+      # What is made of the schema, by the effects that there are.
+      MADE = Memo.new(2000)
+      private_constant :MADE
+
+      # What is made once for the effects that there are.
+      def self.once(*what, &) = MADE.fetch([*what, EFFECTS.names], &)
+      private_class_method :once
+
+      # The schema as a tree: that of the file, with every effect that is registered.
+      def self.tree
+        once(:tree) do
+          JSON.parse(File.read(PATH)).tap { |tree| tree['$defs']['effect']['oneOf'] = EFFECTS.kinds.map { |kind| effect(kind) } }
+        end
+      end
+
+      # A limit without limits says nothing: an effect that takes arguments has one at least.
+      def self.effect(kind)
+        target = kind.subject == :text ? { '$ref' => '#/$defs/title' } : { 'type' => 'string' }
+        least = kind.arguments.any? ? { 'minProperties' => 2 } : {}
+        { 'required' => [kind.name, *kind.arguments.select(&:required).map(&:name)], 'additionalProperties' => false, **least,
+          'properties' => { kind.name => target, **kind.arguments.to_h { |argument| [argument.name, argument.schema] } } }
+      end
+      private_class_method :effect
 
       # A schema that can be asked.
       def self.made(tree) = JSONSchemer.schema(tree, regexp_resolver: WHOLE_TEXT)
 
-      WHOLE = made(TREE)
-      # Schemas of pieces, made when they are first asked for.
-      PIECES = Memo.new(500)
-      private_constant :PIECES
+      # The schema of a whole family.
+      def self.whole = once(:whole) { made(tree) }
 
-      # A piece of TREE by itself.
-      def self.part(piece) = PIECES.fetch([:part, piece.object_id]) { made(piece.merge('$defs' => TREE['$defs'])) }
+      # A piece of the tree by itself.
+      def self.part(piece) = once(:part, piece.object_id) { made(piece.merge('$defs' => tree['$defs'])) }
 
-      # A piece of TREE that says nothing about what is inside of its properties and items.
+      # A piece of the tree that says nothing about what is inside of its properties and items.
       def self.shallow(piece)
-        PIECES.fetch([:shallow, piece.object_id]) do
+        once(:shallow, piece.object_id) do
           lean = piece.except('$defs', '$schema', '$id', 'items')
           lean['properties'] = piece['properties'].transform_values { true } if piece['properties']
           lean['additionalProperties'] = true if piece['additionalProperties'].is_a?(Hash)
-          made(lean.merge('$defs' => TREE['$defs']))
+          made(lean.merge('$defs' => tree['$defs']))
         end
       end
 
@@ -53,12 +73,16 @@ module VastLattice
         'replace_table' => { 'columns' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/columns/items' } },
                              'rows' => { 'type' => 'array', 'items' => ROW } }
       }.freeze
-      EDITS = [nil, *PLAIN.keys].to_h do |name|
-        tree = { '$defs' => TREE['$defs'].merge('own_material' => TREE['properties']['materials']['items']),
-                 'type' => 'object', 'required' => ['do'],
-                 'properties' => { 'do' => TEXT, **ARGUMENTS, **PLAIN.fetch(name, {}) }, 'additionalProperties' => TEXT }
-        [name, made(tree)]
-      end.freeze
+      # The schema of an edit of that name.
+      def self.edit(name)
+        name = nil unless PLAIN.key?(name)
+        once(:edit, name) do
+          defs = tree['$defs'].merge('own_material' => tree['properties']['materials']['items'])
+          made('$defs' => defs, 'type' => 'object', 'required' => ['do'],
+               'properties' => { 'do' => TEXT, **ARGUMENTS, **PLAIN.fetch(name, {}) }, 'additionalProperties' => TEXT)
+        end
+      end
+      private_class_method :edit
 
       # Lists of many texts, which are looked at without the schema: it would need seconds for a large block of cells.
       FLAT = { 'cells' => %w[row column text], 'names' => %w[row name] }.freeze
@@ -74,11 +98,11 @@ module VastLattice
 
       # Where an edit in plain form, whose numbers and yes or no are texts, is not of the right shape: keys and numbers of
       # items, or nil. The whole edit is [].
-      def self.fault(edit)
-        edit = edit.reject { |key, list| FLAT.key?(key) && flat?(list, FLAT[key]) } if edit.is_a?(Hash)
-        schema = EDITS.fetch(edit.is_a?(Hash) && edit['do']) { EDITS[nil] }
+      def self.fault(given)
+        given = given.reject { |key, list| FLAT.key?(key) && flat?(list, FLAT[key]) } if given.is_a?(Hash)
+        schema = edit(given.is_a?(Hash) && given['do'])
         # Telling where takes much longer than telling whether.
-        schema.valid?(edit) ? nil : schema.validate(edit).first.fetch('data_pointer').split('/').drop(1)
+        schema.valid?(given) ? nil : schema.validate(given).first.fetch('data_pointer').split('/').drop(1)
       end
     end
   end

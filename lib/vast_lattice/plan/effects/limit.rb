@@ -5,8 +5,12 @@ module VastLattice
     module Effects
       # limit: length, least: 1 m, most: 3 m. Narrows the limits of a parameter; it never widens them.
       module Limit
+        ARGUMENTS = [Family::EffectArgument.new(name: 'least', title: 'Least', hint: 'least'),
+                     Family::EffectArgument.new(name: 'most', title: 'Most', hint: 'most')].freeze
+        private_constant :ARGUMENTS
+
         def self.name = 'limit'
-        def self.arguments = %w[least most]
+        def self.arguments = ARGUMENTS
         def self.about = 'limit'
         def self.subject = :parameter
 

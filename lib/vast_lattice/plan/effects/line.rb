@@ -9,6 +9,8 @@ module VastLattice
       class Line
         attr_reader :name, :about, :arguments
 
+        AMOUNT = Family::EffectArgument.new(name: 'amount', title: 'Amount', hint: '4.50 EUR', required: true)
+
         # +arguments+ are those that the effect takes: an amount for a price, none for an operation.
         def initialize(name, about, arguments)
           @name = name

@@ -6,8 +6,11 @@ module VastLattice
       # offer: finish, choices: [painted]. Narrows the choices of a parameter, or the rows of a table that go
       # together with others (offer: finishes.row).
       module Offer
+        ARGUMENT = Family::EffectArgument.new(name: 'choices', title: 'Choices', required: true, many: true)
+        private_constant :ARGUMENT
+
         def self.name = 'offer'
-        def self.arguments = %w[choices]
+        def self.arguments = [ARGUMENT]
         def self.about = 'offer only'
         def self.subject = :choice
 

@@ -5,8 +5,11 @@ module VastLattice
     module Effects
       # set: gauge, to: 3 mm. Decides a parameter, or the material of a part (set: frame.material).
       module Set
+        ARGUMENT = Family::EffectArgument.new(name: 'to', title: 'Value', hint: 'value or formula', required: true)
+        private_constant :ARGUMENT
+
         def self.name = 'set'
-        def self.arguments = %w[to]
+        def self.arguments = [ARGUMENT]
         def self.about = 'set a value'
         def self.subject = :parameter
 
