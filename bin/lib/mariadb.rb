@@ -6,6 +6,7 @@ require 'io/wait'
 require 'securerandom'
 require 'socket'
 require 'timeout'
+require 'tmpdir'
 
 # A MariaDB server of the project's own: data, socket, log and password in one folder, listening on
 # 127.0.0.1 only. It uses Debian's binaries, not the system service.
@@ -15,6 +16,8 @@ class Mariadb
   end
 
   SECONDS = 40
+  # One of the tables without which a folder is half made.
+  LAST_MADE = 'mysql/columns_priv.frm'
   BINARIES = { install: %w[mariadb-install-db], server: %w[mariadbd /usr/sbin/mariadbd] }.freeze
 
   def initialize(folder)
@@ -28,7 +31,7 @@ class Mariadb
   # Starts the server, or takes over one that a killed program left running. Returns itself.
   def start
     FileUtils.mkdir_p(@folder, mode: 0o700)
-    install unless File.directory?(File.join(@data, 'mysql'))
+    install unless File.exist?(File.join(@data, LAST_MADE))
     return self if running?
 
     @port = free_port
@@ -94,7 +97,12 @@ class Mariadb
   def install
     command = [binary(:install), '--no-defaults', "--datadir=#{@data}", '--auth-root-authentication-method=socket',
                "--auth-root-socket-user=#{ENV.fetch('USER', 'root')}", '--skip-test-db', *user_option]
-    return if system(*command, out: @log, err: %i[child out])
+    # One at a time on a machine: two that run at once have left a folder half made.
+    made = File.open(File.join(Dir.tmpdir, "lattice-install-#{Process.uid}"), File::RDWR | File::CREAT, 0o600) do |lock|
+      lock.flock(File::LOCK_EX)
+      system(*command, out: @log, err: %i[child out])
+    end
+    return if made && File.exist?(File.join(@data, LAST_MADE))
 
     raise Failed, "The database folder could not be made; #{@log} says why. If it is half made, remove #{@data}."
   end
