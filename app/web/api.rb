@@ -84,7 +84,7 @@ module VastLattice
         stored = store.edit(slug, version: given['version'], person: person) do |family|
           edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
         end
-        answer(changed(slug, stored).merge(resolved(stored)))
+        answer(changed(slug, stored) { resolved(stored) })
       end
 
       # Takes back the latest edit that the page has shown ("version").
@@ -127,9 +127,12 @@ module VastLattice
 
       def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree
 
+      # What is told of a change that is made: how it is shown is another matter, and cannot undo it.
       def changed(slug, stored)
         undo, redo_step = store.next_steps(slug)
-        state(stored).merge('undo' => undo, 'redo' => redo_step, **meanwhile(stored))
+        shown = Showing.new(env).of("/api/families/#{slug}/outcome?#{request.query_string}") { state(stored) }
+        shown = Showing.new(env).of { shown.merge(yield) } if block_given?
+        { 'version' => stored.version, **shown, 'undo' => undo, 'redo' => redo_step, **meanwhile(stored) }
       end
 
       # The rows that a grid shows, if it asks for them: sheet=TABLE, rows=NUMBERS.

@@ -35,10 +35,22 @@ module VastLattice
       # The answer, or nil where it takes long.
       def begun_here(env)
         answer = nil
-        may_go = reading?(env)
-        catch(HeavyWork::ELSEWHERE) { answer = @turns.take { @app.call(may_go ? env.merge(HeavyWork::MAY_GO => true) : env) } }
+        given = env.merge(HeavyWork::MAY_GO => reading?(env), HeavyWork::ASK => ->(address) { ask(env, address) })
+        catch(HeavyWork::ELSEWHERE) { answer = @turns.take { @app.call(given) } }
         @gone.keep(env['PATH_INFO'], now) unless answer
         answer
+      end
+
+      # The body of what the workshop answers to an address on behalf of a request, while others have their turn; nil where it
+      # does not.
+      def ask(env, address)
+        path, query = address.split('?', 2)
+        asking = env.except('CONTENT_TYPE', 'CONTENT_LENGTH').merge('REQUEST_METHOD' => 'GET', 'SCRIPT_NAME' => '', 'PATH_INFO' => path,
+                                                                    'QUERY_STRING' => query.to_s, 'rack.input' => nil)
+        status, _, body = Turns.aside { @workshop.call(asking) }
+        body.join if status == 200
+      rescue Workshop::Gone
+        nil
       end
 
       def known_to_go?(env) = reading?(env) && @gone[env['PATH_INFO']]&.then { |since| now - since < FRESH }

@@ -8,9 +8,11 @@ module VastLattice
     # that everybody else is served meanwhile, and ends them when nobody waits for their answer any more. Quick shapes
     # never notice.
     class HeavyWork
-      # What is thrown where a request may go elsewhere, which its environment says.
+      # What is thrown where a request may go elsewhere, which its environment says; and what there asks for an address, where
+      # there is somebody to ask.
       ELSEWHERE = :lattice_elsewhere
       MAY_GO = 'lattice.may_go'
+      ASK = 'lattice.ask'
       # Calls after which a request goes elsewhere: a third of a second.
       LONG = 3
       # One at a time: Ruby would only do them by turns.
@@ -67,17 +69,16 @@ module VastLattice
       end
 
       def initialize(env)
-        @socket = env['puma.socket']
-        @may_go = env[MAY_GO]
+        @env = env
         @entered = false
         @calls = 0
       end
 
       # Called by Geometry::Work every now and then.
       def call
-        return throw_long if @may_go
+        return throw_long if @env[MAY_GO]
 
-        raise Abandoned if HeavyWork.gone?(@socket)
+        raise Abandoned if HeavyWork.gone?(@env['puma.socket'])
 
         enter unless @entered
         Thread.pass
@@ -100,7 +101,7 @@ module VastLattice
         HeavyWork.enter
         @entered = true
         Thread.current.priority = PRIORITY
-        raise Abandoned if HeavyWork.gone?(@socket)
+        raise Abandoned if HeavyWork.gone?(@env['puma.socket'])
       end
     end
   end

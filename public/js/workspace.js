@@ -232,8 +232,9 @@ export function workspace() {
     },
 
     // Takes the state after a change of one's own; what others had changed by then is told, and seen with it.
-    takeChange({ made, others, ...state }) {
+    takeChange({ made, others, unshown, ...state }) {
       this.take(state);
+      if (unshown) this.tell(unshown);
       this.seen = Math.max(this.seen, state.version);
       this.tellOthers(others);
       return { made, others };

@@ -61,7 +61,8 @@ class HandingOnTest < WebCase
   def test_changes_are_made_once
     changed = post_json('/api/families/heavy/edits', 'edit' => { 'do' => 'put_parameter', 'name' => 'deep', 'fields' => { 'default' => '7 mm' } })
     assert_equal '7 mm', changed.dig('values', 'deep', 'text')
-    assert_equal ['POST /api/families/heavy/edits'], asked.first.grep(/POST/)
+    assert_equal [true, nil], changed.values_at('made', 'unshown')
+    assert_equal [['POST /api/families/heavy/edits'], ["GET #{HEAVY}"]], asked.map { |list| list.reject { |what| what == 'GET /families' } }, 'what came of it is worked out there'
     assert_equal 2, store.history('heavy').size
   end
 

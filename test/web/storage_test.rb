@@ -159,4 +159,19 @@ class StorageTest < WebCase
 
     assert_equal Array.new(10) { |index| "T#{index}" }, reloaded.tables.first.rows.map(&:name).grep(/\AT/).sort
   end
+
+  # A change that is made stays made although it cannot be shown, and the person is told so.
+  def test_what_cannot_be_shown_is_made_all_the_same
+    shown = VastLattice::Web::ViewState.instance_method(:to_tree)
+    VastLattice::Web::ViewState.define_method(:to_tree) { raise 'no picture today' }
+    changed = nil
+    _, told = capture_io { changed = post_json("#{API}/edits", 'edit' => { 'do' => 'switch_rule', 'name' => 'Heavy loads', 'active' => false }) }
+    assert_equal 200, last_response.status
+    assert_match(/change was made, but .* cannot be shown/, changed['unshown'])
+    assert_match(/no picture today/, told)
+    assert_equal [true, store.version('side-frame')], changed.values_at('made', 'version')
+    refute reloaded.rule('Heavy loads').active
+  ensure
+    VastLattice::Web::ViewState.define_method(:to_tree, shown)
+  end
 end
