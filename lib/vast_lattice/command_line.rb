@@ -114,9 +114,9 @@ module VastLattice
 
     # Finds rows by their key columns: TABLE.COLUMN=VALUE.
     def find_rows(plan)
-      @keys.to_a.group_by { |name, _| name.split('.', 2).first }.each do |name, pairs|
+      @keys.to_a.group_by { |name, _| Name.read(name).first }.each do |name, pairs|
         table = plan.family.table(name) || raise(Misused.new("There is no table \"#{name}\".", remedy: 'Write --key TABLE.COLUMN=VALUE.'))
-        keys = pairs.to_h { |key, value| [key.split('.', 2).last.to_s, value] }
+        keys = pairs.to_h { |key, value| [(Name.read(key).rest || key).to_s, value] }
         search = Checks::RowSearch.new(plan, table)
         rows = search.rows(keys)
         raise Misused, search.refusal(keys, rows) unless rows.size == 1

@@ -173,7 +173,7 @@ module VastLattice
 
       # Names of features and parts whose state differs, of targets that do.
       def states(pair, targets)
-        names = targets.map { |name, _, _| name.split('.').first }.uniq
+        names = targets.map { |_, _, target| target.path.first }.uniq
         names.select { |name| [pair.before, pair.after].map { |outcome| outcome.state(name) }.uniq.size == 2 }
       end
 

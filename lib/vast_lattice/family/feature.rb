@@ -15,7 +15,7 @@ module VastLattice
       HANDS = %w[suppressed hidden built].freeze
 
       # Names of the features that it needs: the one it sits on, the flange that carries its face.
-      def bases = [on, face&.split('.')&.first].compact.reject(&:empty?)
+      def bases = [on, face && Name.read(face).first].compact.reject(&:empty?)
 
       # Whether it is drawn in a tier.
       def drawn_in?(tier) = TIERS.index(self.tier) <= TIERS.index(tier)

@@ -13,6 +13,9 @@ module VastLattice
       # What a new thing begins with: entries by name, of those measures that must be given.
       def self.beginnings(measures) = measures.select(&:asked?).to_h { |measure| [measure.name, measure.example] }
 
+      # Where its entry stands below that of which it is one.
+      def path = Name.read(name).segments
+
       # Whether it must be given.
       def asked? = default.nil? && !optional
 

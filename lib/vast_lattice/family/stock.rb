@@ -31,7 +31,7 @@ module VastLattice
 
       # With the entry at a path changed; an item of a list that is not there yet is added.
       def with_entry(path, text)
-        name, index, field = path.split('.')
+        name, index, field = Name.read(path).segments
         return with(dimensions: dimensions.merge(name => text)) unless field
 
         items = list(name).map(&:dup)

@@ -84,7 +84,7 @@ module VastLattice
       private
 
       def report_dimension(measure, amount, path, title)
-        path = [*path, *measure.name.split('.')]
+        path = [*path, *measure.path]
         shown = Units::Format.quantity(amount, Units[measure.unit])
         report(:impossible_dimension, :error, "The #{measure.label} of #{title} is #{shown}.", path,
                measure.least == :above_zero ? 'It must be above zero.' : 'It cannot be negative.')

@@ -110,7 +110,7 @@ module VastLattice
 
         # All that can be written of it, in the order of ShapeProgram: [Typed or nil, path below the part, label].
         def written
-          measures.map { |name, typed| [typed, ['stock', *name.split('.')], name.tr('_.', '  ')] } +
+          measures.map { |name, typed| [typed, ['stock', *Name.read(name).segments], name.tr('_.', '  ')] } +
             place.map { |name, typed| [typed, ['at', name.to_s], "place (#{name.to_s.tr('_', ' ')})"] } +
             [[least_wall, ['least_wall'], 'least wall']]
         end
@@ -123,7 +123,7 @@ module VastLattice
 
         # All that can be written of it, in the order of ShapeProgram: [Typed or nil, path below the feature, label].
         def written
-          measures.map { |name, typed| [typed, name.split('.'), name.tr('_.', '  ')] } +
+          measures.map { |name, typed| [typed, Name.read(name).segments, name.tr('_.', '  ')] } +
             [[horizontal, %w[horizontal offset], 'horizontal position'], [vertical, %w[vertical offset], 'vertical position']] +
             pattern.map { |name, typed| [typed, ['pattern', name], "pattern's #{name.tr('_', ' ')}"] } +
             [[skip, %w[pattern skip_when], 'condition for leaving out']]

@@ -32,9 +32,9 @@ module VastLattice
       private
 
       def find(name)
-        table_name, target = name.split('.', 2)
-        table = target && @family.table(table_name)
-        [table, table&.column(target)]
+        path = Name.read(name)
+        table = path.rest && @family.table(path.first)
+        [table, table&.column(path.rest.to_s)]
       end
 
       def read(table, column, span)

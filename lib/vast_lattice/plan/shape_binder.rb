@@ -81,7 +81,7 @@ module VastLattice
 
       def measures(given, wanted, place)
         (given.keys - wanted.map(&:name)).each do |stray|
-          @reader.error(:unknown_name, "\"#{stray}\" is no dimension here.", Place.at(*place.path, *stray.split('.')),
+          @reader.error(:unknown_name, "\"#{stray}\" is no dimension here.", Place.at(*place.path, *Name.read(stray).segments),
                         Nearest.remedy(stray, wanted.map(&:name), kind: 'dimension'))
         end
         wanted.to_h { |measure| [measure.name, measure(given[measure.name], measure, place)] }
@@ -89,7 +89,7 @@ module VastLattice
 
       def measure(text, measure, place)
         text = measure.default if text.nil? || text.to_s.strip.empty?
-        place = Place.at(*place.path, *measure.name.split('.'))
+        place = Place.at(*place.path, *measure.path)
         return length(text, place, measure) if text
         return if measure.optional
 

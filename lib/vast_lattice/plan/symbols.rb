@@ -46,7 +46,7 @@ module VastLattice
           .fetch(column.kind, Formula::TEXT), unit]
       end
 
-      # The Target of that name, or nil.
+      # The Target of that Name, or of its text, or nil.
       def [](name) = @by_name[name.to_s.downcase]
 
       def parameter_names = @targets.select(&:value?).map(&:name)
@@ -71,7 +71,7 @@ module VastLattice
       def add_parameter(parameter)
         place = Place.at('parameters', parameter.name)
         unit = unit_of(parameter, place)
-        add(parameter.name, :value, type_of(parameter, unit, place), parameter, unit, place)
+        add(Name.of(parameter.name), :value, type_of(parameter, unit, place), parameter, unit, place)
         return unless Formula::Lexer::KEYWORDS.include?(parameter.name.downcase)
 
         find(:reserved_name, "#{parameter.name} is a word of the formula language.", place, 'Choose another name.')
@@ -82,21 +82,22 @@ module VastLattice
       def add_part(part)
         add_states(part, Place.at('parts', part.name))
         part.features.each { |feature| add_states(feature, Place.at('parts', part.name, 'features', feature.name)) }
-        add("#{part.name}.material", :material, Formula::Type.text(@family.material_names), part, Units::PLAIN,
+        add(Name.of(part.name, 'material'), :material, Formula::Type.text(@family.material_names), part, Units::PLAIN,
             Place.at('parts', part.name, 'material'))
-        add("#{part.name}.colour", :colour, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
+        add(Name.of(part.name, 'colour'), :colour, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
       end
 
       def add_row(table)
-        add("#{table.name}.row", :row, Formula::Type.text(table.rows.map(&:name)), table, Units::PLAIN, Place.at('tables', table.name))
+        add(Name.of(table.name, 'row'), :row, Formula::Type.text(table.rows.map(&:name)), table, Units::PLAIN,
+            Place.at('tables', table.name))
       end
 
       def add_states(subject, place)
-        %i[built shown].each { |state| add("#{subject.name}.#{state}", state, Formula::BOOLEAN, subject, Units::PLAIN, place) }
+        %i[built shown].each { |state| add(Name.of(subject.name, state), state, Formula::BOOLEAN, subject, Units::PLAIN, place) }
       end
 
-      def add(name, kind, type, subject, unit, place)
-        @targets << Target.new(name: name, index: @targets.size, kind: kind, type: type, subject: subject,
+      def add(path, kind, type, subject, unit, place)
+        @targets << Target.new(path: path, index: @targets.size, kind: kind, type: type, subject: subject,
                                unit: unit, place: place)
       end
 

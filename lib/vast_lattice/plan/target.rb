@@ -5,9 +5,17 @@ module VastLattice
     # Something that gets decided: a parameter's value, whether a feature is built or shown, what a part is
     # made of and its colour, or which row of a table is picked. +kind+ is :value, :built, :shown, :material,
     # :colour or :row;
-    # +subject+ is the Family::Parameter, Feature, Part or Table;
+    # +path+ is its Name; +subject+ is the Family::Parameter, Feature, Part or Table;
     # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
-    class Target < Value.with(:name, :index, :kind, :type, :subject, :unit, :place)
+    class Target < Value.with(:path, :index, :kind, :type, :subject, :unit, :place)
+      # Its path as text.
+      attr_reader :name
+
+      def initialize(path:, **others)
+        @name = path.to_s.freeze
+        super
+      end
+
       # Quick: a plan has many, and its numbers tell them apart.
       def hash = index.hash
 

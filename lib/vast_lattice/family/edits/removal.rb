@@ -9,7 +9,7 @@ module VastLattice
         # Without features and parts of these names.
         def self.without(family, names)
           gone = names.map(&:downcase)
-          mine = ->(target) { gone.include?(target.to_s.downcase.split('.').first) }
+          mine = ->(target) { gone.include?(Name.read(target).first.downcase) }
           family.with(tables: family.tables.map { |table| columns(table, mine) }, rules: family.rules.map { |rule| effects(rule, mine) },
                       alternatives: family.alternatives.filter_map { |group| group(group, mine) })
         end

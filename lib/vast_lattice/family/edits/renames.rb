@@ -67,10 +67,10 @@ module VastLattice
         def self.listed(family)
           lambda do |used|
             changed = yield(used) and next changed
-            table, rest = used.split('.', 2)
-            column = rest && family.table(table)&.column(rest)
-            to = column && !column.property? && yield(rest)
-            "#{table}.#{to}" if to
+            path = Name.read(used)
+            column = path.rest && family.table(path.first)&.column(path.rest.to_s)
+            to = column && !column.property? && yield(path.rest.to_s)
+            Name.of(path.first, to).to_s if to
           end
         end
         private_class_method :listed
@@ -97,8 +97,8 @@ module VastLattice
 
         # A flange's faces are called after it.
         def self.renamed_face(face, from, to)
-          owner, side = face.split('.', 2)
-          owner.casecmp?(from) ? [to, side].compact.join('.') : face
+          path = Name.read(face)
+          path.of?(from) ? path.under(to).to_s : face
         end
         private_class_method :renamed_face
 
@@ -143,8 +143,8 @@ module VastLattice
 
         # "windows.built" under a new feature name, or nil when it is another's.
         def self.rename_dotted(target, from, to)
-          owner, state = target.split('.', 2)
-          "#{to}.#{state}" if state && owner.casecmp?(from)
+          path = Name.read(target)
+          path.under(to).to_s if path.rest && path.of?(from)
         end
         private_class_method :rename_dotted
 

@@ -146,7 +146,9 @@ module VastLattice
         private_class_method :replace
 
         def self.changed(feature, field, text)
-          group, key = field.split('.', 2)
+          path = Name.read(field)
+          group = path.first
+          key = path.rest&.to_s
           if key && %w[horizontal vertical].include?(group) then anchored(feature, group.to_sym, key, text)
           elsif key && group == 'pattern' then patterned(feature, key, text)
           elsif TEXTS.include?(field) then feature.with(field.to_sym => text.to_s.strip.empty? ? Feature.fields[field.to_sym] : text)

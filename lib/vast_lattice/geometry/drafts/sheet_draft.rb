@@ -76,7 +76,7 @@ module VastLattice
         end
 
         def known_panel(wall)
-          name = wall.to_s.split('.').first.to_s
+          name = Name.read(wall).first
           name = '' if %w[front back].include?(name)
           @panels.find { |panel| panel.name.casecmp?(name) }
         end
