@@ -45,7 +45,7 @@ class MergingTest < CoreCase
       assert_empty([first, second].reject { |patch| kept?(patch, merged) }, what)
     end
     assert_operator counts[:merged], :>, COUNT / 3, counts
-    assert_operator counts[:refused], :>, COUNT / 75, counts
+    assert_operator counts[:refused], :>, COUNT / 125, counts
     assert_operator counts[:impossible], :<, 30, counts
   end
 
