@@ -8,10 +8,27 @@ module VastLattice
                                    rules: [], rule_tables: [], forms: [])
     extend TreeForm
 
+    # Each kind of Geometry::Features::Kind, which says what one is.
     FEATURE_KINDS = Registry.new('feature kind')
+    # Each kind of Geometry::Stocks::Kind.
     STOCK_KINDS = Registry.new('kind of stock')
+    # Where instances of a feature lie:
+    #
+    #   def self.name = 'linear'                     # in files
+    #   def self.title = 'row'                       # for people
+    #   def self.measures = [COUNT, PITCH]           # Measures, as of features
+    #   def self.offsets(numbers, spot) = [[x, y], …]   # mm from the first place, in the plane of its wall; called once
     PATTERN_KINDS = Registry.new('kind of pattern')
+    # What rules do:
+    #
+    #   def self.name = 'set'                        # the key in files: set: gauge, to: 3 mm
+    #   def self.about = 'set a value'               # for people
+    #   def self.subject = :parameter                # what its target is: :parameter, :choice, :feature or :text
+    #   def self.arguments = [EffectArgument, …]     # what it takes besides; file, API and editor follow from them
+    #   def self.consequences(effect, reader, place) # Plan::Consequences, when a family is compiled; problems go to the reader
     EFFECTS = Registry.new('effect')
+    # What forms ask with: a Controls::Control, and the view controls/_NAME.erb with the locals parameter and id, in which
+    # data-input names the parameter and x-on calls slide, type, flip or choose.
     CONTROLS = Registry.new('control')
 
     def self.nested

@@ -19,6 +19,42 @@ class ArchitectureTest < CoreCase
     end
   end
 
+  # Files at the root of the core: what everybody may use uses no stage; what brings the stages together is named here.
+  ROOTS = { 'command_line' => 'everything', 'registrations' => 'everything', 'result' => %w[Plan Outcome Geometry Drawing Checks Units] }.freeze
+  STAGES = FOLDERS.map(&:capitalize).freeze
+
+  def test_files_at_the_root
+    Dir[File.join(ROOT, 'lib/vast_lattice/*.rb')].each do |path|
+      name = File.basename(path, '.rb')
+      next if FOLDERS.include?(name) || ROOTS[name] == 'everything'
+
+      text = File.read(path).gsub(/^\s*#.*$/, '')
+      used = STAGES.select { |stage| text.match?(/(?<![\w:])#{stage}(::|\.)/) }
+      assert_empty used - ROOTS.fetch(name, []), path
+    end
+  end
+
+  # Kinds are written in lower folders and asked through registries: what a folder asks them is their contract with it.
+  CONTRACTS = {
+    'family' => %w[subject measures arguments name required schema], 'plan' => %w[consequences title stocks name arguments subject measures suits?],
+    'geometry' => %w[offsets measures name], 'drawing' => %w[role], 'checks' => [], 'exchange' => %w[name]
+  }.freeze
+
+  def test_arrows_through_registries
+    registries = /\b(?:EFFECTS|STOCK_KINDS|FEATURE_KINDS|PATTERN_KINDS|CONTROLS|SHEET_FORMATS)\.fetch\([^()]*(?:\([^()]*\))?[^()]*\)\.(\w+\??)/
+    CONTRACTS.each do |folder, allowed|
+      code(folder).each { |path, text| assert_empty text.scan(registries).flatten.uniq - allowed, path }
+    end
+    found = CONTRACTS.keys.flat_map { |folder| code(folder).values.flat_map { |text| text.scan(registries).flatten } }
+    assert_operator found.size, :>, 6, 'the pattern finds them'
+  end
+
+  # Files are small; the largest ones of the core are noticed before they grow.
+  def test_files_are_small
+    long = Dir[File.join(ROOT, 'lib/**/*.rb')].map { |path| [path, File.foreach(path).count] }.select { |_, lines| lines > 250 }
+    assert_empty long
+  end
+
   def test_the_core_knows_neither_web_nor_database
     Dir[File.join(ROOT, 'lib/**/*.rb')].each { |path| refute_match(/Sinatra|ActiveRecord|Rack::|Storage::|Web::/, File.read(path), path) }
   end
