@@ -28,7 +28,7 @@ module VastLattice
 
     # Stores the demo families, if nothing is stored yet.
     def self.load_demo(store = Storage::Store.new)
-      return if Storage::FamilyRecord.exists?
+      return if Storage::DocumentRecord.exists?
 
       Dir[File.join(DEMO, '*.yaml')].each do |path|
         store.create(Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo')

@@ -24,7 +24,7 @@ module VastLattice
           ahead = waiting.of(owner).count
           raise Full if waiting.count >= MOST_WAITING || ahead >= MOST_OF_ONE
 
-          made = Storage::TaskRecord.create!(kind: kind, family_id: stored.record.id, version: stored.version, owner: owner, about: about,
+          made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: about,
                                              input: input, token: SecureRandom.hex(16))
           Delayed::Job.enqueue(Performing.new(made.id), priority: ahead)
           made
@@ -35,7 +35,7 @@ module VastLattice
 
       # The task of that token, family and owner, or nil; without what is large.
       def find(slug, token, owner:)
-        there = Storage::TaskRecord.lean.joins(:family).where(families: { slug: slug, removed_at: nil })
+        there = Storage::TaskRecord.lean.joins(:document).where(documents: { slug: slug, removed_at: nil })
         there.find_by(token: token, owner: owner)
       end
 

@@ -18,7 +18,7 @@ module VastLattice
       def result
         @progress.at(0.02, 'reading the file')
         sheets = format(@task.about['file']).read(@task.input)
-        stored = @store.find(@task.family.slug)
+        stored = @store.find(@task.document.slug)
         compared = compare(stored, sheets)
         @progress.at(0.7, 'working out what changes')
         plan = planned(stored, compared.changes)

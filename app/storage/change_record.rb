@@ -2,11 +2,10 @@
 
 module VastLattice
   module Storage
-    # One entry of a family's history: who, when, what, and the patch with everything before and after.
+    # One entry of a document's history: who, when, what, and the patch with everything before and after.
     class ChangeRecord < ActiveRecord::Base
       self.table_name = 'changes'
       attribute :patch, :json
-      belongs_to :family, class_name: 'VastLattice::Storage::FamilyRecord'
 
       # Edits that undo would take back, latest first.
       scope :undoable, -> { where(kind: 'edit', status: 'done').order(number: :desc) }

@@ -29,7 +29,8 @@ module VastLattice
 
       # Empties every table (tests only).
       def self.clear
-        FamilyRecord.delete_all
+        UseRecord.delete_all
+        DocumentRecord.delete_all
       end
 
       def self.quoted(name) = ActiveRecord::Base.connection.quote_table_name(name)

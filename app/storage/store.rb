@@ -2,17 +2,18 @@
 
 module VastLattice
   module Storage
-    # Keeps families. Every change is one transaction with one entry in the history, checked before it is
+    # Keeps documents of one kind. Every change is one transaction with one entry in the history, checked before it is
     # stored; undo and redo walk the history.
     class Store
-      # A family as stored: its record and its plan; +made+ is the number of the change that gave it, where one was asked for.
+      # A document as stored: its record and what it compiles to; +made+ is the number of the change that gave it, where one
+      # was asked for.
       Stored = Struct.new(:record, :plan, :made) do
         def family = plan.family
         def slug = record.slug
         def version = record.version
       end
 
-      # Plans of stored families that are kept while their version lasts.
+      # Plans that are kept, by the digest of what they were compiled from.
       PLANS = 64
 
       # Versions back to which the family can be seen as it was.
@@ -22,16 +23,18 @@ module VastLattice
       # Changes that a plan is followed through; after more the family is read as a whole.
       FOLLOWED = 50
 
-      def initialize
+      # +kind+ as FamilyDocument.
+      def initialize(kind = FamilyDocument)
+        @kind = kind
         @plans = Memo.new(PLANS)
         @newest = Memo.new(PLANS)
       end
 
       # The records of all families that are not removed, by name.
-      def records = FamilyRecord.present.order(:name).to_a
+      def records = documents.present.order(:name).to_a
 
       # The records of removed families, the latest first.
-      def removed = FamilyRecord.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
+      def removed = documents.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
 
       # All stored families by name, each Stored.
       def all = records.map { |record| stored(record) }
@@ -40,30 +43,32 @@ module VastLattice
       # One snapshot: what is written meanwhile is seen as a whole or not at all.
       def find(slug)
         found = record(slug)
-        plan = @plans[[found.id, found.version]]
-        plan ? Stored.new(found, plan) : FamilyRecord.transaction { stored(record(slug)) }
+        plan = @plans[found.digest] if found.digest
+        plan ? Stored.new(found, plan) : DocumentRecord.transaction { stored(record(slug)) }
       end
 
       # The Stored family of a record. Its plan is compiled if it is not kept already.
-      def stored(record) = Stored.new(record, @plans[[record.id, record.version]] || remember(record, compiled(record)))
+      def stored(record) = Stored.new(record, (record.digest && @plans[record.digest]) || remember(record, compiled(record)))
 
       # Stores a new family; returns it Stored. Raises Refused when it has errors.
       def create(family, person:)
         plan = checked(family, nil)
-        record = FamilyRecord.transaction do
-          made = FamilyRecord.create!(slug: fresh_slug(family), name: family.name, body: {})
-          patch = Family::Elements.patch(Family.new(name: family.name), family)
-          write(made, patch, family, person: person, summary: "Family #{family.name} made")
+        record = DocumentRecord.transaction do
+          title = @kind.title(family)
+          nothing = @kind.blank(title)
+          made = DocumentRecord.create!(kind: @kind.name, slug: fresh_slug(title), name: title, body: {},
+                                        digest: Digest.of(@kind.taken_apart(nothing)))
+          write(made, @kind.patch(nothing, family), family, person: person, summary: "#{@kind.name.capitalize} #{title} made")
           made
         end
         keep(record, plan)
       end
 
       # Removes a family, which need not be readable; it can be brought back. Raises Missing.
-      def remove(slug, person:) = mark(FamilyRecord.present.find_by(slug: slug), slug, Time.now, person)
+      def remove(slug, person:) = mark(documents.present.find_by(slug: slug), slug, Time.now, person)
 
       # Brings a removed family back. Raises Missing.
-      def restore(slug, person:) = mark(FamilyRecord.where.not(removed_at: nil).find_by(slug: slug), slug, nil, person)
+      def restore(slug, person:) = mark(documents.where.not(removed_at: nil).find_by(slug: slug), slug, nil, person)
 
       # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
       # what others changed since stays, and an edit of what they changed is Stale. The edit is made and compiled while
@@ -72,14 +77,14 @@ module VastLattice
       def edit(slug, version:, person:)
         changing(slug) do |current|
           changed = yield current.family
-          patch = changed.equal?(current.family) ? nil : Family::Elements.patch(current.family, changed)
+          patch = changed.equal?(current.family) ? nil : @kind.patch(current.family, changed)
           next current if patch.nil? || patch.empty?
 
           refuse_overlap(current, version, patch)
           plan = checked(changed, current.plan)
           committed(current, plan) do |record|
             write(record, patch, changed, person: person, summary: summary(current.family, changed))
-            ChangeRecord.where(family_id: record.id, status: 'undone').update_all(status: 'dropped')
+            ChangeRecord.where(document_id: record.id, status: 'undone').update_all(status: 'dropped')
           end
         end
       end
@@ -95,14 +100,14 @@ module VastLattice
       def redo(slug, person:) = step(slug, person, 'redo', 'done', lambda(&:redoable), &:itself)
 
       # The history, latest first: ChangeRecords.
-      def history(slug, limit: 50) = ChangeRecord.where(family_id: record(slug).id).order(number: :desc).limit(limit)
+      def history(slug, limit: 50) = ChangeRecord.where(document_id: record(slug).id).order(number: :desc).limit(limit)
 
       # The version that is stored now.
       def version(slug) = record(slug).version
 
       # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
       def since(slug, version)
-        ChangeRecord.where(family_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
+        ChangeRecord.where(document_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
       end
 
       # What others changed between a version and what +stored+ shows: all but the change that gave it.
@@ -116,33 +121,41 @@ module VastLattice
         return current if version == current.version
         return unless version.between?([2, current.version - REACH].max, current.version - 1)
 
-        plan = @plans.fetch([current.record.id, version]) { Plan.of(earlier(current, version), before: current.plan) }
+        family = earlier(current, version)
+        plan = @plans.fetch(Digest.of(@kind.taken_apart(family))) { @kind.compiled(family, before: current.plan) }
         Stored.new(current.record, plan)
       end
 
+      # Records of the documents that use the one at an address.
+      def used_by(slug) = users(record(slug))
+
       # [what undo would take back, what redo would bring back], as summaries or nil.
       def next_steps(slug)
-        changes = ChangeRecord.where(family_id: record(slug).id)
+        changes = ChangeRecord.where(document_id: record(slug).id)
         [changes.undoable.pick(:summary), changes.redoable.pick(:summary)]
       end
 
       private
 
-      def record(slug) = FamilyRecord.present.find_by(slug: slug) || raise(Missing, slug)
+      def documents = DocumentRecord.of_kind(@kind)
+      def record(slug) = documents.present.find_by(slug: slug) || raise(Missing, slug)
 
       def mark(record, slug, time, person)
         raise Missing, slug unless record
+        raise InUse, users(record) if time && users(record).any?
 
         record.update!(removed_at: time)
         warn "#{person} #{time ? 'removed' : 'brought back'} the family #{record.name}."
       end
+
+      def users(record) = DocumentRecord.present.where(id: UseRecord.where(used_id: record.id).select(:user_id)).order(:name).to_a
 
       # Only keeps the plan once the transaction is over: a version is never used twice.
       def keep(record, plan) = Stored.new(record, remember(record, plan), record.version - 1)
 
       def remember(record, plan)
         @newest.keep(record.id, [record.version, plan])
-        @plans.keep([record.id, record.version], plan)
+        record.digest ? @plans.keep(record.digest, plan) : plan
       end
 
       # The plan of a record, made from that of an earlier edition where other processes have made few changes since.
@@ -150,16 +163,23 @@ module VastLattice
         version, plan = @newest[record.id]
         changes = version&.between?(record.version - FOLLOWED, record.version - 1) ? changes_since(record, version) : []
         changes = changes.take_while { |change| change.number < record.version }
-        return Plan.of(ElementTables.read(record).family) if changes.empty?
+        return read_whole(record) if changes.empty?
 
-        family = changes.reduce(plan.family) { |before, change| Family::Elements::Patch.from_tree(change.patch).applied(before) }
-        Plan.of(family, before: plan)
+        family = changes.reduce(@kind.document(plan)) { |before, change| @kind.patch_of(change.patch).applied(before) }
+        @kind.compiled(family, before: plan)
+      end
+
+      # Documents from before there were digests get theirs when they are first read.
+      def read_whole(record)
+        content = Elements.read(record, @kind)
+        record.update_columns(digest: Digest.of(@kind.taken_apart(content))) unless record.digest
+        @kind.compiled(content)
       end
 
       # Calls the block with the Stored family while nobody else changes it, in any process: the database keeps one lock for
       # each family, which goes with the connection. Raises Contended.
       def changing(slug)
-        connection = FamilyRecord.connection
+        connection = DocumentRecord.connection
         lock = "lattice #{record(slug).id}"
         raise Contended unless Turns.aside { connection.get_advisory_lock(lock, Database::LOCK) }
 
@@ -173,8 +193,8 @@ module VastLattice
       # Calls the block with the locked record in one transaction; returns it Stored with its new plan. Raises Contended where
       # the family is not as +current+ has it any more.
       def committed(current, plan)
-        made = FamilyRecord.transaction do
-          record = FamilyRecord.present.lock.find_by(slug: current.slug) || raise(Missing, current.slug)
+        made = DocumentRecord.transaction do
+          record = documents.present.lock.find_by(slug: current.slug) || raise(Missing, current.slug)
           raise Contended unless record.version == current.version
 
           yield record
@@ -188,23 +208,23 @@ module VastLattice
 
         meanwhile = changes_since(current.record, version)
         raise Stale, meanwhile if meanwhile.empty? || Overlap.new(patch, meanwhile.map do |change|
-          Family::Elements::Patch.from_tree(change.patch)
+          @kind.patch_of(change.patch)
         end).any?
       end
 
       def earlier(current, version)
         changes_since(current.record, version).reverse.reduce(current.family) do |family, change|
-          Family::Elements::Patch.from_tree(change.patch).reversed.applied(family)
+          @kind.patch_of(change.patch).reversed.applied(family)
         end
       end
 
-      def changes_since(record, version) = ChangeRecord.where(family_id: record.id).where('number >= ?', version).order(:number).to_a
+      def changes_since(record, version) = ChangeRecord.where(document_id: record.id).where('number >= ?', version).order(:number).to_a
 
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.
       def checked(family, before)
-        plan = Plan.of(family, before: before)
-        fresh = plan.breaking - (before ? before.breaking : [])
+        plan = @kind.compiled(family, before: before)
+        fresh = @kind.faults(plan) - (before ? @kind.faults(before) : [])
         raise Refused, fresh if fresh.any?
 
         plan
@@ -214,20 +234,23 @@ module VastLattice
       def write(record, patch, after, person:, summary:, kind: 'edit')
         number = record.version
         record.version += 1
-        ElementTables.write(record, patch, after)
+        # Of documents from before there were digests, that of the whole.
+        record.digest = record.digest ? Digest.after(record.digest, patch) : Digest.of(@kind.taken_apart(after))
+        Elements.write(record, @kind, patch, after)
         record.save!
-        ChangeRecord.create!(family_id: record.id, number: number, person: person, kind: kind, summary: summary, patch: patch.to_tree)
+        UseRecord.write(record, @kind.uses(after))
+        ChangeRecord.create!(document_id: record.id, number: number, person: person, kind: kind, summary: summary, patch: patch.to_tree)
       end
 
       def step(slug, person, kind, status, choose)
         changing(slug) do |current|
-          change = choose.call(ChangeRecord.where(family_id: current.record.id)).first
+          change = choose.call(ChangeRecord.where(document_id: current.record.id)).first
           next current if change.nil? || change.number == 1
 
-          patch = yield(Family::Elements::Patch.from_tree(change.patch))
+          patch = yield(@kind.patch_of(change.patch))
           refuse_built_on(current, change, patch)
           after = patch.applied(current.family)
-          committed(current, Plan.of(after, before: current.plan)) do |record|
+          committed(current, @kind.compiled(after, before: current.plan)) do |record|
             change.update!(status: status)
             write(record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}"[0, SUMMARY], kind: kind)
           end
@@ -236,22 +259,22 @@ module VastLattice
 
       # Later edits of others that still hold keep an edit from being taken back, if they touch the same.
       def refuse_built_on(current, change, patch)
-        later = ChangeRecord.where(family_id: current.record.id, kind: 'edit', status: 'done').where('number > ?', change.number).to_a
-        return unless later.any? && Overlap.new(patch, later.map { |other| Family::Elements::Patch.from_tree(other.patch) }).any?
+        later = ChangeRecord.where(document_id: current.record.id, kind: 'edit', status: 'done').where('number > ?', change.number).to_a
+        return unless later.any? && Overlap.new(patch, later.map { |other| @kind.patch_of(other.patch) }).any?
 
         raise Stale, later
       end
 
       def summary(old, new)
-        changes = Family::Difference.between(old, new).map(&:to_s)
+        changes = @kind.differences(old, new).map(&:to_s)
         changes = [*changes.first(20), "and #{changes.size - 20} more"] if changes.size > 20
         changes.join("\n")[0, SUMMARY]
       end
 
-      def fresh_slug(family)
-        base = family.name.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.gsub(/[^a-z0-9]+/, '-').gsub(/\A-+|-+\z/, '')[0, 60]
-        base = 'family' if base.empty?
-        [base, *(2..999).map { |number| "#{base}-#{number}" }].find { |slug| !FamilyRecord.exists?(slug: slug) }
+      def fresh_slug(title)
+        base = title.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.gsub(/[^a-z0-9]+/, '-').gsub(/\A-+|-+\z/, '')[0, 60]
+        base = @kind.name if base.empty?
+        [base, *(2..999).map { |number| "#{base}-#{number}" }].find { |slug| !DocumentRecord.exists?(slug: slug) }
       end
     end
   end

@@ -3,10 +3,10 @@
 module VastLattice
   module Storage
     # Something that is done in the background: of which +kind+, for whom (+owner+, a session), about which +version+ of a
-    # family, with which +input+; how far it is, and what came of it.
+    # document, with which +input+; how far it is, and what came of it.
     class TaskRecord < ActiveRecord::Base
       self.table_name = 'tasks'
-      belongs_to :family, class_name: 'VastLattice::Storage::FamilyRecord'
+      belongs_to :document, class_name: 'VastLattice::Storage::DocumentRecord'
       attribute :about, :json
       attribute :result, :json
 

@@ -66,9 +66,6 @@ module VastLattice
     # Number of complete variants: one row of each table. A family without tables has one.
     def variant_count = variant_tables.map { |table| table.rows.size }.reject(&:zero?).reduce(1, :*)
 
-    # Digest of all that was written; equal families have equal digests.
-    def digest = Digest::SHA256.hexdigest(JSON.generate(to_tree))
-
     private
 
     def find(list, name) = list.find { |item| item.name.casecmp?(name.to_s) }

@@ -83,8 +83,8 @@ class BorderTest < WebCase
 
   # A family that cannot be read has a card and can be removed; the others are there as ever.
   def test_a_family_that_cannot_be_read
-    VastLattice::Storage::FamilyRecord.find_by(slug: 'roller').then do |record|
-      ActiveRecord::Base.connection.execute("UPDATE rules SET body = '{\"name\": 7, \"when\": {\"a\": []}}' WHERE family_id = #{record.id}")
+    VastLattice::Storage::DocumentRecord.find_by(slug: 'roller').then do |record|
+      ActiveRecord::Base.connection.execute("UPDATE elements SET body = '{\"name\": 7, \"when\": {\"a\": []}}' WHERE kind = 'rule' AND document_id = #{record.id}")
       record.update!(version: record.version + 1)
     end
     capture_io { get '/families' }

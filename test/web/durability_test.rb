@@ -131,7 +131,7 @@ class DurabilityTest < CoreCase
     confirmed = clients.flat_map(&:value)
     assert_operator confirmed.size, :>, 8
     database = Mysql2::Client.new(**Mariadb.new(File.join(@data, 'mariadb')).settings('lattice'))
-    changes = database.query("SELECT patch FROM changes JOIN families ON families.id = family_id WHERE slug = 'side-frame' ORDER BY number").to_a
+    changes = database.query("SELECT patch FROM changes JOIN documents ON documents.id = document_id WHERE slug = 'side-frame' ORDER BY number").to_a
     replayed = changes.reduce(VastLattice::Family.new(name: 'x')) { |family, change| VastLattice::Family::Elements::Patch.from_tree(JSON.parse(change['patch'])).applied(family) }
     stored = JSON.parse(Net::HTTP.get('127.0.0.1', '/api/families/side-frame', @port))['family']
     assert_equal JSON.parse(JSON.generate(replayed.to_tree)), stored

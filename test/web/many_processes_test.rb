@@ -63,7 +63,7 @@ class ManyProcessesTest < WebCase
   # Somebody who holds a family for long is not waited for for ever, and the lock goes with its connection.
   def test_a_lock_that_is_not_given_back
     other = Mysql2::Client.new(**ActiveRecord::Base.connection_db_config.configuration_hash.slice(:host, :port, :username, :password, :database))
-    id = Storage::FamilyRecord.find_by(slug: 'roller').id
+    id = Storage::DocumentRecord.find_by(slug: 'roller').id
     other.query("SELECT GET_LOCK('lattice #{id}', 0)")
     refused(Storage::Contended) { store.edit('roller', version: nil, person: 'Engineer') { |family| family.with(note: 'x') } }
     other.close

@@ -2,6 +2,7 @@
 
 require_relative '../support/application'
 require_relative '../support/edit_examples'
+require_relative '../support/random_edits'
 
 # What is stored: nothing typed is lost, every change is one history entry, nobody overwrites another.
 class StorageTest < WebCase
@@ -173,5 +174,105 @@ class StorageTest < WebCase
     refute reloaded.rule('Heavy loads').active
   ensure
     VastLattice::Web::ViewState.define_method(:to_tree, shown)
+  end
+
+  # The digest follows each change, and is that of the whole; what says the same has the same one.
+  def test_digests
+    digest = -> { Storage::DocumentRecord.find_by(slug: 'side-frame').digest }
+    whole = ->(family) { Storage::Digest.of(Family::Elements.of(family)) }
+    seen = [digest.call]
+    assert_equal whole.call(reloaded), seen.first
+    random = Random.new(5)
+    30.times do
+      store.edit('side-frame', version: nil, person: 'Engineer') { |family| Family::Edits.apply(family, RandomEdits.new(family, random).edit) }
+      assert_equal whole.call(reloaded), digest.call
+      seen << digest.call
+    rescue VastLattice::Error
+      next
+    end
+    assert_operator seen.uniq.size, :>, 15
+    steps = store.history('side-frame', limit: 100).size - 1
+    steps.times { store.undo('side-frame', person: 'Engineer') }
+    assert_equal seen.first, digest.call, 'what says the same'
+
+    Storage::DocumentRecord.where(slug: 'side-frame').update_all(digest: nil)
+    Storage::Store.new.find('side-frame')
+    assert_equal seen.first, digest.call, 'of a document from before there were digests'
+  end
+
+  # Another kind of document: a list of notes, which may use families. Store, history, undo, following and use are the same.
+  Notes = Struct.new(:name, :notes, :about, keyword_init: true)
+
+  module NotesDocument
+    Patch = Struct.new(:bodies, :orders) do
+      def empty? = bodies.empty? && orders.empty?
+      def to_tree = { 'bodies' => bodies, 'orders' => orders }
+      def reversed = Patch.new(bodies.map { |key, before, after| [key, after, before] }, orders.map { |key, before, after| [key, after, before] })
+
+      def applied(notes)
+        header = bodies.find { |key, _, _| key == NotesDocument.header }&.last || { 'name' => notes.name, 'about' => notes.about }
+        texts = bodies.to_h { |(_, _, name), _, after| [name, after] }
+        order = orders.find { true }&.last || notes.notes.map(&:first)
+        kept = notes.notes.to_h
+        Notes.new(name: header['name'], about: header['about'], notes: order.map { |name| [name, texts.key?(name) ? texts[name]['text'] : kept[name]] })
+      end
+    end
+    Made = Struct.new(:bodies, :orders)
+
+    class << self
+      def name = 'notes'
+      def header = ['notes', '', '']
+      def lists = ['note']
+      def child(_) = nil
+      def blank(title) = Notes.new(name: title, notes: [], about: [])
+      def title(notes) = notes.name
+      def patch_of(tree) = Patch.new(tree['bodies'], tree['orders'])
+      def names(notes, _, _) = notes.notes.map(&:first)
+      def differences(old, new) = ["#{old.notes.size} notes become #{new.notes.size}"]
+      def compiled(notes, before: nil) = Struct.new(:family, :before).new(notes, before && nil)
+      def document(plan) = plan.family
+      def faults(plan) = plan.family.notes.select { |_, text| text == 'bad' }.map { VastLattice::Finding.new(code: :bad, level: :error, message: 'A bad note.') }
+      def uses(notes) = notes.about
+
+      def taken_apart(notes)
+        bodies = { header => { 'name' => notes.name, 'about' => notes.about }, **notes.notes.to_h { |name, text| [['note', '', name], { 'text' => text }] } }
+        Made.new(bodies, { ['note', ''] => notes.notes.map(&:first) })
+      end
+
+      def assembled(bodies, orders)
+        names = orders.fetch(['note', ''], [])
+        Notes.new(name: bodies[header]['name'], about: bodies[header]['about'].to_a, notes: names.map { |name| [name, bodies[['note', '', name]]['text']] })
+      end
+
+      def patch(old, new)
+        one, other = [old, new].map { |notes| taken_apart(notes) }
+        bodies = (one.bodies.keys | other.bodies.keys).map { |key| [key, one.bodies[key], other.bodies[key]] }
+        orders = (one.orders.keys | other.orders.keys).map { |key| [key, one.orders[key], other.orders[key]] }
+        Patch.new(*[bodies, orders].map { |list| list.reject { |_, before, after| before == after } })
+      end
+    end
+  end
+
+  def test_another_kind_of_document
+    notes, other = Array.new(2) { Storage::Store.new(NotesDocument) }
+    made = notes.create(Notes.new(name: 'Roller', notes: [%w[a one]], about: ['roller']), person: 'Ann')
+    refute_equal 'roller', made.slug, 'addresses differ'
+    other.find(made.slug)
+    states = [made.family]
+    [[%w[a one], %w[b two]], [%w[b two], %w[a one]], [%w[b 2]], []].each do |list|
+      states << notes.edit(made.slug, version: nil, person: 'Ann') { |before| before.dup.tap { |copy| copy.notes = list } }.family
+      assert_equal states.last, other.find(made.slug).family
+      assert_equal states.last, Storage::Store.new(NotesDocument).find(made.slug).family
+    end
+    states.reverse.drop(1).each { |state| assert_equal state, notes.undo(made.slug, person: 'Ann').family }
+    refused(Storage::Refused) { notes.edit(made.slug, version: nil, person: 'Ann') { |before| before.dup.tap { |copy| copy.notes = [%w[a bad]] } } }
+
+    refused(Storage::Missing) { store.find(made.slug) }
+    refused(Storage::Missing) { notes.find('roller') }
+    assert_equal ['Roller'], store.used_by('roller').map(&:name)
+    assert_match(/used by Roller/, refused(Storage::InUse) { store.remove('roller', person: 'Ann') }.message)
+    notes.edit(made.slug, version: nil, person: 'Ann') { |before| before.dup.tap { |copy| copy.about = [] } }
+    store.remove('roller', person: 'Ann')
+    assert_equal ['Roller'], notes.records.map(&:name)
   end
 end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # What the store must know of a kind of document, here of families: what they are made of, how they are compiled, what is
+    # wrong with them, and which other documents they use. Another kind answers the same.
+    module FamilyDocument
+      def self.name = 'family'
+
+      # The key of what belongs to no element; the kinds of elements, and those within others.
+      def self.header = Family::Elements::HEADER
+      def self.lists = Family::Elements::LISTS.keys
+      def self.child(element) = Family::Elements::CHILDREN[element]&.first
+
+      # From elements to the document and back; the names of its elements of a kind within an owner, in their order.
+      def self.assembled(bodies, orders) = Family::Elements.new(bodies: bodies, orders: orders).family
+      def self.taken_apart(family) = Family::Elements.of(family)
+      def self.names(family, element, owner) = Family::Elements.names(family, element, owner)
+
+      # The document as it is before anything is written into it.
+      def self.blank(title) = Family.new(name: title)
+      def self.title(family) = family.name
+
+      # What leads from one to another: a patch, and the same in words.
+      def self.patch(old, new) = Family::Elements.patch(old, new)
+      def self.patch_of(tree) = Family::Elements::Patch.from_tree(tree)
+      def self.differences(old, new) = Family::Difference.between(old, new)
+
+      # The document compiled (+before+, of an earlier edition, makes it quicker), the document of that, and what keeps it from
+      # being used.
+      def self.compiled(family, before: nil) = Plan.of(family, before: before)
+      def self.document(plan) = plan.family
+      def self.faults(plan) = plan.breaking
+
+      # Addresses of the documents that it uses.
+      def self.uses(_family) = []
+    end
+  end
+end
