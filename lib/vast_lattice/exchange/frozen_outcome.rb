@@ -1,0 +1,91 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Exchange
+    # A configured result as data: everything that it says, with the reasons and pictures, so that it can be kept and read
+    # again when the family, or the program, is no longer what it was.
+    #
+    #   frozen = FrozenOutcome.of(result, views: %w[front top])
+    #   FrozenOutcome.read(frozen.to_json).because('length')   # as Reason#to_tree
+    class FrozenOutcome
+      VERSION = 1
+      # Keys of the plain form, with the kind of what stands there.
+      SHAPE = { 'vast_lattice_outcome' => Integer, 'family' => String, 'rows' => Hash, 'values' => Hash, 'states' => Hash, 'labels' => Hash,
+                'properties' => Hash, 'lines' => Array, 'facts' => Hash, 'findings' => Array, 'reasons' => Hash, 'pictures' => Hash }.freeze
+      private_constant :SHAPE
+
+      attr_reader :to_tree
+
+      # Freezes a Result, with pictures of some views (of Drawing::Views).
+      def self.of(result, views: %w[front])
+        outcome = result.outcome
+        reasons = outcome.plan.targets.to_h { |target| [target.name, outcome.because(target.name).to_tree] }
+        pictures = views.to_h { |view| [view, result.view(view)] }.compact
+        new({ 'vast_lattice_outcome' => VERSION, **ResultTree.tree(result), 'reasons' => reasons, 'pictures' => pictures })
+      end
+
+      # Reads what to_json gave. Raises Unreadable.
+      def self.read(text)
+        tree = JSON.parse(text, max_nesting: 20)
+        wrong = fault(tree) and raise Unreadable.because(wrong, remedy: 'Freeze the outcome again.')
+
+        new(tree)
+      rescue JSON::ParserError => e
+        raise Unreadable.because("The JSON is not well-formed: #{e.message[0, 80]}", remedy: 'Freeze the outcome again.')
+      end
+
+      def self.fault(tree)
+        return 'This is no frozen outcome.' unless tree.is_a?(Hash) && tree.key?('vast_lattice_outcome')
+        return "Version #{tree['vast_lattice_outcome']} is not known here." unless tree['vast_lattice_outcome'] == VERSION
+
+        SHAPE.find { |key, kind| !tree[key].is_a?(kind) }&.then { |key, _| "#{key} is missing or of another kind." }
+      end
+      private_class_method :fault
+
+      # +tree+ is its plain form.
+      def initialize(tree)
+        @to_tree = tree.slice(*SHAPE.keys).freeze
+      end
+
+      def family = to_tree['family']
+      def to_json(*) = JSON.generate(to_tree)
+
+      # The value of a parameter as text, who decided it, and why; nil for a name that there was none of.
+      def text(name) = values[name]&.fetch('text')
+      def decider(name) = (values[name] || states[name])&.fetch('by')
+      def because(name) = to_tree['reasons'][name]
+
+      # The state of a part or feature as text.
+      def state(name) = states[name]&.fetch('state')
+
+      # A fact as text, a label, the picture of a view as SVG.
+      def fact(name) = to_tree['facts'][name]&.fetch('text')
+      def label(name) = to_tree['labels'][name]
+      def picture(view) = to_tree['pictures'][view]
+
+      # Whether it has findings of level error.
+      def errors? = to_tree['findings'].any? { |finding| finding['level'].to_s == 'error' }
+
+      # Short: it holds pictures.
+      def inspect = "#<#{self.class} of #{family}>"
+
+      # What another one of the same family says differently: {name => [here, there]} of values, states and labels.
+      def differences(other)
+        here = said
+        there = other.said
+        (here.keys | there.keys).to_h { |name| [name, [here[name], there[name]]] }.reject { |_, both| both.uniq.size == 1 }
+      end
+
+      protected
+
+      def said
+        values.transform_values { |value| value['text'] }.merge(states.transform_values { |state| state['state'] }, to_tree['labels'])
+      end
+
+      private
+
+      def values = to_tree['values']
+      def states = to_tree['states']
+    end
+  end
+end
