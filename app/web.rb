@@ -38,8 +38,6 @@ module VastLattice
     PROCESSES = Etc.nprocessors.clamp(2, 8)
     # Seconds that requests have to end when the program is stopped.
     LAST_SECONDS = 1
-    # How much lower than everything else long work stands (nice).
-    NICE = 10
 
     # Serves the application on loopback until it is told to stop; yields the address once it answers. +settings+ are those
     # of the database, +workshop+ the path of the Workshop's socket; +secret+ and +cookie+ as in app.
@@ -57,16 +55,14 @@ module VastLattice
       end
     end
 
-    # Serves what takes long at a socket, for the Workshop; calls the block once it does.
-    def self.serve_workshop(bind:, settings:, secret:, cookie:, &ready)
-      Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
+    # Serves what takes long at a socket, for the Workshop.
+    def self.serve_workshop(bind:, settings:, secret:, cookie:)
       Boot.start(settings)
-      launch(bind, app(secret: secret, cookie: cookie), ready)
+      launch(bind, app(secret: secret, cookie: cookie))
     end
 
     # Works through the queue of tasks until it is told to stop; calls the block once it does.
     def self.work(settings:, name: nil)
-      Process.setpriority(Process::PRIO_PROCESS, 0, NICE)
       Boot.start(settings)
       worker = Jobs::Worker.new(name: name)
       %w[TERM INT].each { |signal| Signal.trap(signal) { worker.stop } }

@@ -24,8 +24,18 @@ module VastLattice
         ActiveRecord::Base.connection.execute("CREATE DATABASE IF NOT EXISTS #{quoted(settings[:database])} CHARACTER SET utf8mb4")
         ActiveRecord::Base.establish_connection(base)
         ActiveRecord::Migration.verbose = false
-        ActiveRecord::MigrationContext.new(MIGRATIONS).migrate
+        migrate
       end
+
+      # Brings the schema up to date; where another process is at it, that is waited for.
+      def self.migrate
+        schema = ActiveRecord::MigrationContext.new(MIGRATIONS)
+        schema.migrate if schema.needs_migration?
+      rescue ActiveRecord::ConcurrentMigrationError
+        sleep 0.2
+        retry
+      end
+      private_class_method :migrate
 
       # Empties every table (tests only).
       def self.clear

@@ -46,6 +46,8 @@ class BenchLoad
   def run_heavy
     serving do
       store_heavy
+      # Until all processes are there.
+      sleep 3
       LIGHT.each { |path| Net::HTTP.get_response('127.0.0.1', path, @port) }
       ends = now + @seconds
       asking = Array.new(ASKING) { |number| Thread.new { ask_heavy(number, ends) } }

@@ -89,12 +89,14 @@ class Serve
     given = { settings: database.settings('lattice'), secret: session_secret, cookie: "lattice_#{@port}" }
     ready = {}
     site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| ready[address] = true }
-    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}")) { ready[:workshop] = true }
-    worker = ServingProcess.new('worker', { settings: given[:settings], name: 'bin/start' }) { ready[:worker] = true }
-    # All load their code at the same time; the site prepares the database for the others.
+    workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}"))
+    worker = ServingProcess.new('worker', { settings: given[:settings], name: 'bin/start' })
+    # The site comes first; the others, which stand lower, load their code meanwhile and are told once it has prepared the
+    # database. Until they answer, the site does without them.
     [site, workshop, worker].each(&:revive)
-    [site, workshop, worker].each { |process| told(process, ready) }
+    told(site, ready)
     puts "Vast Lattice is ready: #{ready.keys.first}   (Ctrl-C stops it)"
+    [workshop, worker].each(&:tell)
     keep(database, 'The web server' => site, 'The process for long work' => workshop, 'The worker' => worker)
   ensure
     [worker, workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }

@@ -3,9 +3,12 @@
 # A process that serves, as ServingProcess starts it: its argument says what, the first line of its input how. It ends
 # with that input, and so with the program that holds the other end.
 require 'json'
-require_relative '../../app/boot'
 
 $stdout.sync = true
+# All but the site stand lower than what serves pages, also while they load their code.
+Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless ARGV.first == 'site'
+require_relative '../../app/boot'
+
 VastLattice::Web.name
 given = JSON.parse($stdin.gets.to_s, symbolize_names: true)
 Thread.new do
@@ -15,8 +18,8 @@ end
 begin
   case ARGV.first
   when 'site' then VastLattice::Web.serve_site(**given) { |address| puts address }
-  when 'workshop' then VastLattice::Web.serve_workshop(**given) { puts 'ready' }
-  when 'worker' then VastLattice::Web.work(**given) { puts 'ready' }
+  when 'workshop' then VastLattice::Web.serve_workshop(**given)
+  when 'worker' then VastLattice::Web.work(**given)
   end
 rescue SystemCallError => e
   abort "Vast Lattice cannot be served: #{e.message[/\A[^@]+/].strip}."

@@ -221,8 +221,9 @@ export function workspace() {
     // +ask+ is what else the answer is to tell. Gives that, whether anything was changed, and what others had changed.
     async sendEdit(edits, refresh, ask) {
       try {
+        const asked = query(this.state.pick);
         const { resolved, ...change } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version: this.seen, edits: [].concat(edits) });
-        const { made, others } = this.takeChange(change);
+        const { made, others } = this.takeChange(change, asked);
         if (refresh) await this.refresh();
         return { resolved, made, others };
       } catch (refusal) {
@@ -231,9 +232,12 @@ export function workspace() {
       }
     },
 
-    // Takes the state after a change of one's own; what others had changed by then is told, and seen with it.
-    takeChange({ made, others, unshown, ...state }) {
-      this.take(state);
+    // Takes the state after a change of one's own; what others had changed by then is told, and seen with it. What was picked
+    // since it was asked for (with +asked+, a query) must not be lost.
+    takeChange({ made, others, unshown, ...state }, asked) {
+      const moved = asked !== undefined && asked !== query(this.state.pick);
+      this.take(moved ? { ...state, pick: this.state.pick } : state);
+      if (moved) this.resolve();
       if (unshown) this.tell(unshown);
       this.seen = Math.max(this.seen, state.version);
       this.tellOthers(others);
@@ -276,7 +280,8 @@ export function workspace() {
         await this.editing;
         const what = this.state[way];
         if (!what) return;
-        const { others } = this.takeChange(await post(`${this.api}/${way}?${this.asking()}`, { version: this.seen }));
+        const asked = query(this.state.pick);
+        const { others } = this.takeChange(await post(`${this.api}/${way}?${this.asking()}`, { version: this.seen }), asked);
         await this.refresh();
         if (!others.length) this.tell(word + what.split('\n')[0]);
       } catch (refusal) {
