@@ -34,6 +34,7 @@ export function grid() {
     sheet: { name: '', title: '', columns: [], rows: [], cells: [] },
     cell: null,
     problem: '',
+    goals: 0,
     blast: null,
     filtering: false,
     filters: {},
@@ -301,13 +302,16 @@ export function grid() {
     // typed is not disturbed.
     async reload(then = null) {
       let sheet = null;
+      // Whoever wanted to go somewhere last gets there; an edit that was answered late takes nobody away.
+      if (then) this.goals += 1;
+      const goal = this.goals;
       do {
         await view.idle();
         sheet = await this.fetchSheet();
         if (!sheet || !view) return;
       } while (view.editor);
       // Where the hand is by now.
-      const place = then || this.place();
+      const place = then && goal === this.goals ? then : this.place();
       const block = { from: view.from, till: view.till };
       this.sheet = sheet;
       this.forget();
@@ -317,7 +321,7 @@ export function grid() {
       if (this.ordered()) this.order();
       this.renewPicker(sheet.name, sheet.rows);
       const row = view.rows.find(({ name }) => name === place.row) || view.rows[Math.min(place.at, view.rows.length - 1)];
-      if (!then && row && row === view.rows[block.from.row]) view.select(block.from, block.till);
+      if (place !== then && row && row === view.rows[block.from.row]) view.select(block.from, block.till);
       else if (row) view.selectCell(row, place.field);
       await this.resolveVisible(true);
     },
