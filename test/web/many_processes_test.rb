@@ -28,7 +28,17 @@ class ManyProcessesTest < WebCase
       assert_equal [whole.version, whole.family], [followed.version, followed.family], "step #{number}"
       assert_equal whole.plan.findings.map(&:to_s), followed.plan.findings.map(&:to_s)
       assert_equal Result.new(whole.plan).outcome.values.to_s, Result.new(followed.plan).outcome.values.to_s
+      assert_equal(*[whole, followed].map { |stored| found_by_keys(stored) }, "step #{number}")
     end
+  end
+
+  # Rows by what their first column comes to: what is followed holds equal things, not the same ones.
+  def found_by_keys(stored)
+    table = stored.family.table('size')
+    column = table&.columns&.first or return
+    table.rows.first(3).map { |row| Checks::RowSearch.new(stored.plan, table).rows(column.target => row.cell(column.target).to_s).map(&:name) }
+  rescue VastLattice::Error => e
+    e.message
   end
 
   # Far behind, the family is read as a whole.

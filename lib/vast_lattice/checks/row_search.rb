@@ -49,7 +49,7 @@ module VastLattice
         text = @table.rows[row].cell(column.target) or return
         return read(column, text) if column.property?
 
-        bound = @plan.bound.tables[@plan.family.table_index(@table.name)].columns.find { |own| own.column.equal?(column) }
+        bound = @plan.bound.tables[@plan.family.table_index(@table.name)].columns.find { |own| own.column.target == column.target }
         known = bound.literals[row]
         known.nil? ? @results.outcome(row).values[bound.target.index] : known
       rescue Error
