@@ -12,6 +12,7 @@ class VaryBrowserTest < BrowserCase
   def assert_stored(expected, &)
     wait_until { yield == expected }
     expected.nil? ? assert_nil(yield) : assert_equal(expected, yield)
+    wait_until { page.evaluate_script("Alpine.$data(document.querySelector('.workspace')).sending === 0") }
     page.driver.wait_for_network_idle
   end
 
