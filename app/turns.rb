@@ -23,11 +23,13 @@ module VastLattice
     # Calls the block when it is its turn.
     def take
       enter(:push)
-      Thread.current[KEY] = self
-      yield
-    ensure
-      Thread.current[KEY] = nil
-      leave
+      begin
+        Thread.current[KEY] = self
+        yield
+      ensure
+        Thread.current[KEY] = nil
+        leave
+      end
     end
 
     # Calls a block that only waits: others work meanwhile, and it goes on before those who have not begun. Outside of a turn
@@ -52,12 +54,18 @@ module VastLattice
       mine = Thread.current
       @lock.synchronize do
         @queue.public_send(where, mine)
-        @left.wait(@lock, PATIENCE) until @queue.first == mine && room?
-        @queue.shift
+        wait(mine)
         @working.each_key { |slow| slow.priority = SLOW }
         @working[mine] = now
-        @left.broadcast if @queue.any?
       end
+    end
+
+    # Whoever is ended while it waits holds nobody up.
+    def wait(mine)
+      @left.wait(@lock, PATIENCE) until @queue.first == mine && room?
+    ensure
+      @queue.delete(mine)
+      @left.broadcast if @queue.any?
     end
 
     def leave

@@ -1,7 +1,6 @@
 # frozen_string_literal: true
 
 require 'etc'
-require 'fileutils'
 require 'puma'
 require 'puma/configuration'
 require 'puma/launcher'

@@ -12,15 +12,13 @@ module VastLattice
 
       class << self
         # Where tasks find families: plans are kept from one to the next.
-        attr_writer :store
-
         def store = @store ||= Storage::Store.new
       end
 
       # +name+ tells workers apart. One that is started again under the name of one that was killed goes on with its task at
       # once; other workers wait until it counts as dead.
       def initialize(name: nil)
-        @worker = Delayed::Worker.new(quiet: true, sleep_delay: PAUSE)
+        @worker = Delayed::Worker.new(quiet: true)
         @worker.name = name if name
       end
 

@@ -45,8 +45,7 @@ module VastLattice
       # does not.
       def ask(env, address)
         path, query = address.split('?', 2)
-        asking = env.except('CONTENT_TYPE', 'CONTENT_LENGTH').merge('REQUEST_METHOD' => 'GET', 'SCRIPT_NAME' => '', 'PATH_INFO' => path,
-                                                                    'QUERY_STRING' => query.to_s, 'rack.input' => nil)
+        asking = env.merge('REQUEST_METHOD' => 'GET', 'SCRIPT_NAME' => '', 'PATH_INFO' => path, 'QUERY_STRING' => query.to_s)
         status, _, body = Turns.aside { @workshop.call(asking) }
         body.join if status == 200
       rescue Workshop::Gone

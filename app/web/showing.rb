@@ -15,8 +15,7 @@ module VastLattice
       # The tree that the block gives, or that an address gives elsewhere if the block takes long; {"unshown"} in words where it
       # cannot be had.
       def of(address = nil, &)
-        shown = address && @env[HeavyWork::ASK] ? here_or_there(address, &) : yield
-        shown || yield
+        (here_or_there(address, &) if address && @env[HeavyWork::ASK]) || yield
       rescue StandardError => e
         warn "#{e.class}: #{e.message}", *e.backtrace.to_a.first(6)
         { 'unshown' => UNSHOWN }

@@ -23,13 +23,13 @@ module VastLattice
         @path = path
       end
 
-      # Answers a request as a Rack application does. Raises Gone, or HeavyWork::Abandoned where its client has left.
+      # Answers a request that only reads, as a Rack application does. Raises Gone, or HeavyWork::Abandoned where its client has left.
       def call(env)
         UNIXSocket.open(@path) do |socket|
           stream = Net::BufferedIO.new(socket, read_timeout: nil)
           ask(env, stream)
           wait(socket, env['puma.socket'])
-          answer(stream)
+          answer(stream, body: env['REQUEST_METHOD'] != 'HEAD')
         end
       rescue SystemCallError, IOError, Net::HTTPBadResponse
         raise Gone
@@ -37,13 +37,11 @@ module VastLattice
 
       private
 
+      # What may be handed on has no body.
       def ask(env, stream)
         request = Rack::Request.new(env)
-        body = request.body&.read.to_s
-        sent = Net::HTTPGenericRequest.new(request.request_method, !body.empty?, true, request.fullpath, headers(env))
-        sent.content_type = request.content_type if request.content_type
-        sent.body = body unless body.empty?
-        sent.exec(stream, '1.1', request.fullpath)
+        Net::HTTPGenericRequest.new(request.request_method, false, !request.head?, request.fullpath, headers(env))
+                               .exec(stream, '1.1', request.fullpath)
       end
 
       def headers(env)
@@ -57,9 +55,10 @@ module VastLattice
         end
       end
 
-      def answer(stream)
+      # An answer to HEAD says how long its body would be, and has none.
+      def answer(stream, body:)
         response = Net::HTTPResponse.read_new(stream)
-        response.reading_body(stream, true) { response.read_body }
+        response.reading_body(stream, body) { response.read_body }
         headers = response.to_hash.except(*OWN).transform_values { |values| values.size == 1 ? values.first : values }
         [response.code.to_i, headers, [response.body.to_s]]
       end

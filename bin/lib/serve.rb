@@ -87,27 +87,25 @@ class Serve
   # +socket+ is the path at which the workshop is asked.
   def serve(database, socket)
     given = { settings: database.settings('lattice'), secret: session_secret, cookie: "lattice_#{@port}" }
-    ready = {}
-    site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| ready[address] = true }
+    site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| @address ||= address }
     workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}"))
     worker = ServingProcess.new('worker', { settings: given[:settings], name: 'bin/start' })
     # The site comes first; the others, which stand lower, load their code meanwhile and are told once it has prepared the
     # database. Until they answer, the site does without them.
     [site, workshop, worker].each(&:revive)
-    told(site, ready)
-    puts "Vast Lattice is ready: #{ready.keys.first}   (Ctrl-C stops it)"
+    await(site)
+    puts "Vast Lattice is ready: #{@address}   (Ctrl-C stops it)"
     [workshop, worker].each(&:tell)
     keep(database, 'The web server' => site, 'The process for long work' => workshop, 'The worker' => worker)
   ensure
     [worker, workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
   end
 
-  # Tells a process to serve, and waits until it says that it does.
-  def told(process, ready)
-    before = ready.size
-    process.tell
-    sleep 0.02 until ready.size > before || !process.alive?
-    exit(1) unless ready.size > before
+  # Tells the site to serve, and waits until it has said where.
+  def await(site)
+    site.tell
+    sleep 0.02 until @address || !site.alive?
+    exit(1) unless @address
   end
 
   # What dies is started again, until the program is stopped.

@@ -9,6 +9,7 @@ $stdout.sync = true
 Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless ARGV.first == 'site'
 require_relative '../../app/boot'
 
+# Loaded before it is told, so that it loses no time then.
 VastLattice::Web.name
 given = JSON.parse($stdin.gets.to_s, symbolize_names: true)
 Thread.new do

@@ -57,6 +57,18 @@ class HandingOnTest < WebCase
     assert_equal 200, last_response.status
   end
 
+  # What asks for the head alone is answered at once: there is no body to wait for, here or there.
+  def test_the_head_of_what_takes_long
+    get "#{HEAVY}?set[deep]=11"
+    Timeout.timeout(15) do
+      3.times do |number|
+        head "#{HEAVY}?set[deep]=11.#{number + 1}"
+        assert_equal [200, '', 'application/json'], [last_response.status, last_response.body, last_response.content_type]
+      end
+    end
+    assert_equal ["GET #{HEAVY}", *(["HEAD #{HEAVY}"] * 3)], asked.last
+  end
+
   # What changes something is begun once, wherever it ends.
   def test_changes_are_made_once
     changed = post_json('/api/families/heavy/edits', 'edit' => { 'do' => 'put_parameter', 'name' => 'deep', 'fields' => { 'default' => '7 mm' } })

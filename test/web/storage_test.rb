@@ -271,6 +271,9 @@ class StorageTest < WebCase
     refused(Storage::Missing) { notes.find('roller') }
     assert_equal ['Roller'], store.used_by('roller').map(&:name)
     assert_match(/used by Roller/, refused(Storage::InUse) { store.remove('roller', person: 'Ann') }.message)
+    delete '/api/families/roller', {}, 'HTTP_X_CSRF_TOKEN' => token
+    assert_equal 'It is used by Roller.', JSON.parse(last_response.body).dig('error', 'message')
+    assert_equal ['Take it out of there first.', 422], [JSON.parse(last_response.body).dig('error', 'remedy'), last_response.status]
     notes.edit(made.slug, version: nil, person: 'Ann') { |before| before.dup.tap { |copy| copy.about = [] } }
     store.remove('roller', person: 'Ann')
     assert_equal ['Roller'], notes.records.map(&:name)

@@ -70,6 +70,19 @@ class TurnsTest < CoreCase
     assert_equal(0, @turns.take { Thread.current.priority })
   end
 
+  # Who is ended while it waits holds nobody up, and has had no turn.
+  def test_one_that_is_ended_while_it_waits
+    ended = later = nil
+    @turns.take do
+      ended = asking { @said << 'ended' }
+      later = asking { @said << 'later' }
+      ended.kill.join
+    end
+    later.join(5)
+    assert_equal ['later'], said
+    assert_equal(:free, @turns.take { :free })
+  end
+
   def test_what_goes_wrong_ends_the_turn
     assert_raises(ZeroDivisionError) { @turns.take { 1 / 0 } }
     leave = -> { throw :here }

@@ -8,36 +8,33 @@ module VastLattice
       # A parameter: its own formula or default, its limits, its choices as values, and the condition under
       # which it applies.
       class Parameter < Value.with(:target, formula: nil, default: nil, least: nil, most: nil, step: nil, choices: nil, applies: nil)
-        # Every formula of it.
-        def trees = [formula, default, least, most, step, applies].compact
       end
 
       # What has neither formula nor limits of its own, unless it says so.
-      module Plain
+      module Bare
         def formula = nil
         def default = nil
         def applies = nil
         def choices = nil
-        def trees = [formula, default].compact
       end
 
       # A state: the feature's own condition.
       class State < Value.with(:target, condition: nil)
-        include Plain
+        include Bare
 
         def formula = condition
       end
 
       # The material or colour of a part: the part's own, by default.
       class Attribute < Value.with(:target, :default)
-        include Plain
+        include Bare
 
         attr_reader :default
       end
 
       # The picked row of a table.
       class PickedRow < Value.with(:target, :choices)
-        include Plain
+        include Bare
 
         attr_reader :choices
       end
@@ -56,7 +53,6 @@ module VastLattice
       # An active rule table: +rows+ are [condition, value] pairs, +order+ the values by priority. Its index
       # counts on from those of the rules.
       class RuleTable < Value.with(:index, :table, :target, :rows, :order)
-        def variables = rows.flatten.flat_map(&:variables).uniq
         def policy = table.policy == 'collect' ? table.aggregate : table.policy
       end
 
@@ -78,7 +74,6 @@ module VastLattice
           with(**Column.sorted(cells))
         end
 
-        def variables = formulas.flat_map(&:variables).uniq
         def open? = column.open
 
         # By row what does not depend on a pick: plain values, and formulas such as 75 mm / 2, which are computed here.

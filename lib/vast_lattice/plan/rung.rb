@@ -6,7 +6,7 @@ module VastLattice
     # what it says may be undefined; +name+ is the method of a reading that reads it.
     module Rung
       # What most rungs are like.
-      module Plain
+      module Usual
         def trees = []
         def rules = []
         def may_be_undefined? = false
@@ -15,7 +15,7 @@ module VastLattice
 
       # The condition under which the target applies at all; without it, nothing decides.
       class Applies < Value.with(:condition)
-        include Plain
+        include Usual
 
         NAME = :applies
         def trees = [condition]
@@ -24,21 +24,21 @@ module VastLattice
 
       # What a person decides in the pick, whatever else says.
       class Override < Value.with
-        include Plain
+        include Usual
 
         NAME = :override
       end
 
       # What a person settled in the family itself: +value+ true or false.
       class ByHand < Value.with(:value)
-        include Plain
+        include Usual
 
         NAME = :by_hand
       end
 
       # What rules and rule tables say: Sayings.
       class Rules < Value.with(:sayings)
-        include Plain
+        include Usual
 
         NAME = :by_rules
         def trees = sayings.flat_map(&:trees)
@@ -56,7 +56,7 @@ module VastLattice
 
       # The cells of a Bound::Column: of an open one below the answer, of others above it.
       class Cells < Value.with(:column)
-        include Plain
+        include Usual
 
         NAME = :cells
         def trees = column.formulas
@@ -65,14 +65,14 @@ module VastLattice
 
       # What a person answers.
       class Answer < Value.with
-        include Plain
+        include Usual
 
         NAME = :answer
       end
 
       # The own formula, condition or default: +typed+; +kind+ is the decider, :formula or :default.
       class Own < Value.with(:typed, :kind)
-        include Plain
+        include Usual
 
         NAME = :own
         def trees = [typed]
@@ -81,14 +81,14 @@ module VastLattice
 
       # What is so unless something else decides it: a feature is built and shown.
       class Always < Value.with
-        include Plain
+        include Usual
 
         NAME = :always
       end
 
       # Nothing.
       class Nobody < Value.with
-        include Plain
+        include Usual
 
         NAME = :nobody
         def may_be_undefined? = true
@@ -96,7 +96,7 @@ module VastLattice
 
       # The row that is picked of the table with that number: one of +names+.
       class Picked < Value.with(:table, :names)
-        include Plain
+        include Usual
 
         NAME = :picked
       end
