@@ -13,7 +13,7 @@ module VastLattice
     LOADER.push_dir(File.join(ROOT, 'app'), namespace: VastLattice)
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
     LOADER.inflector.inflect('api' => 'API', 'tables_api' => 'TablesAPI', 'imports_api' => 'ImportsAPI', 'lattice_api' => 'LatticeAPI',
-                             'json_resource' => 'JSONResource')
+                             'json_resource' => 'JSONResource', 'plain_json' => 'PlainJSON')
     LOADER.setup
 
     # Connects to the database and migrates it.

@@ -5,7 +5,7 @@ module VastLattice
     # One entry of a document's history: who, when, what, and the patch with everything before and after.
     class ChangeRecord < ActiveRecord::Base
       self.table_name = 'changes'
-      attribute :patch, :json
+      attribute :patch, PlainJSON.new
 
       # Edits that undo would take back, latest first.
       scope :undoable, -> { where(kind: 'edit', status: 'done').order(number: :desc) }

@@ -6,7 +6,7 @@ module VastLattice
     # for all that it says.
     class DocumentRecord < ActiveRecord::Base
       self.table_name = 'documents'
-      attribute :body, :json
+      attribute :body, PlainJSON.new
       # Documents that are not removed.
       scope :present, -> { where(removed_at: nil) }
       scope :of_kind, ->(kind) { where(kind: kind.name) }

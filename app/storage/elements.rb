@@ -8,8 +8,7 @@ module VastLattice
       # A record of an element.
       class Element < ActiveRecord::Base
         self.table_name = 'elements'
-        # MariaDB reports its JSON columns as text.
-        attribute :body, :json
+        attribute :body, PlainJSON.new
       end
 
       # What a document is made of, put together by its kind (as FamilyDocument).

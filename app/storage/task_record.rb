@@ -7,8 +7,8 @@ module VastLattice
     class TaskRecord < ActiveRecord::Base
       self.table_name = 'tasks'
       belongs_to :document, class_name: 'VastLattice::Storage::DocumentRecord'
-      attribute :about, :json
-      attribute :result, :json
+      attribute :about, PlainJSON.new
+      attribute :result, PlainJSON.new
 
       # Before it is over.
       OPEN = %w[waiting working].freeze

@@ -60,7 +60,7 @@ module VastLattice
 
         NAME = :cells
         def trees = column.formulas
-        def may_be_undefined? = column.cells.any? { |typed| !(typed.nil? || typed.literal?) }
+        def may_be_undefined? = !column.plain
       end
 
       # What a person answers.

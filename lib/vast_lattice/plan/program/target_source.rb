@@ -44,6 +44,8 @@ module VastLattice
           row = "t[#{column.table}]"
           values = column.values(@lists)
           plain = ["!(x = (#{row} && #{keep(values)}[#{row}])).nil?", 'x', code(:table, column.table)]
+          return [plain] if column.plain
+
           formulas = column.formulas + column.cells.zip(values).filter_map { |typed, value| typed if value.nil? && typed&.constant? }
           formulas.empty? ? [plain] : [computed(column, row, formulas), plain]
         end
