@@ -7,7 +7,8 @@ die() { say "Vast Lattice: $*"; exit 1; }
 # ensure_debian PACKAGE… : installs the missing ones.
 ensure_debian() {
   local missing=() package installed
-  installed=" $(dpkg-query -W -f='${db:Status-Status}:${Package} ' "$@" 2>/dev/null) "
+  # dpkg-query fails if it has never heard of one of them, which must not end us.
+  installed=" $(dpkg-query -W -f='${db:Status-Status}:${Package} ' "$@" 2>/dev/null || true) "
   for package in "$@"; do
     [[ $installed == *" installed:$package "* ]] || missing+=("$package")
   done
