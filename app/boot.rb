@@ -12,8 +12,11 @@ module VastLattice
     LOADER = Zeitwerk::Loader.new
     LOADER.push_dir(File.join(ROOT, 'app'), namespace: VastLattice)
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
-    LOADER.inflector.inflect('api' => 'API', 'tables_api' => 'TablesAPI', 'imports_api' => 'ImportsAPI', 'lattice_api' => 'LatticeAPI',
-                             'json_resource' => 'JSONResource', 'plain_json' => 'PlainJSON')
+    LOADER.collapse(File.join(ROOT, 'app/web/resources'))
+    LOADER.inflector.inflect('plain_json' => 'PlainJSON',
+                             **%w[tables imports lattice variants model edits families].to_h do |name|
+                               ["#{name}_api", "#{name.capitalize}API"]
+                             end)
     LOADER.setup
 
     # Connects to the database and migrates it.

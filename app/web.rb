@@ -10,24 +10,20 @@ require 'rack/protection'
 require 'sinatra/base'
 
 module VastLattice
-  # The web application: one Sinatra application per resource. It stores, shows and asks; the core
-  # computes.
+  # The web application (Site, with its resources) and the processes that serve it.
   module Web
     # The whole application as a Rack app. +secret+ signs the session cookie, which is called +cookie+: two instances on one
     # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine; +workshop+ does
     # what takes long, if there is one.
     def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil)
-      Base.set(:store, store)
+      Site.set(:store, store)
       Rack::Builder.new do
         use HandingOn, workshop if workshop
         use Rack::TempfileReaper
         use Border, hosts: hosts
         use Rack::Session::Cookie, key: cookie, secret: secret, same_site: :lax, httponly: true
         use ForgeryGuard
-        map('/api/families') { run Rack::Cascade.new([TablesAPI, ImportsAPI, LatticeAPI, API]) }
-        map('/families') { run Rack::Cascade.new([Families, Downloads, Workspace]) }
-        map('/person') { run Persons }
-        map('/') { run Home }
+        run Site
       end.to_app
     end
 

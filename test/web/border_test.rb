@@ -5,11 +5,9 @@ require_relative '../support/application'
 # What every request passes and every answer carries; families that cannot be read; removing; imports; undo.
 class BorderTest < WebCase
   def test_production_mode
-    [Web::Base, Web::API, Web::Families, Web::Workspace, Web::Home].each do |resource|
-      assert_equal :production, resource.settings.environment, resource
-      refute resource.settings.reload_templates, resource
-      refute resource.settings.show_exceptions, resource
-    end
+    assert_equal :production, Web::Site.settings.environment
+    refute Web::Site.settings.reload_templates
+    refute Web::Site.settings.show_exceptions
   end
 
   def test_headers_on_pages_files_and_refusals

@@ -3,10 +3,14 @@
 module VastLattice
   module Web
     # In which role one works.
-    class Persons < Base
-      post '/' do
-        session[:role] = params['role'] if Rights::TITLES.key?(params['role'])
-        lead_to(inside(request.referer) || '/families')
+    module Persons
+      extend Resource
+
+      routes '/person' do
+        post '/?', needs: :read do
+          session[:role] = params['role'] if Rights::TITLES.key?(params['role'])
+          lead_to(inside(request.referer) || '/families')
+        end
       end
 
       private
@@ -19,8 +23,6 @@ module VastLattice
       rescue URI::InvalidURIError
         nil
       end
-
-      def reading_only? = true
     end
   end
 end

@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What resources share: who asks, what is asked with, and how it is answered.
+    module Answering
+      # Rows that are resolved for one request.
+      MOST_ROWS = 400
+
+      private
+
+      def store = settings.store
+      def role = session[:role] || Rights::DEFAULT
+      def person = Rights::TITLES.fetch(role)
+
+      # Whether an address of the API is asked for, and whether an answer for a program is wanted.
+      def asked_by_program? = request.path_info.start_with?('/api/')
+      def json_wanted? = asked_by_program? || request.get_header('HTTP_ACCEPT').to_s.start_with?('application/json')
+
+      # Whether all that the address says is text.
+      def readable_request?
+        readable?(Rack::Utils.unescape(request.path_info)) && readable?(params)
+      end
+
+      def readable?(given)
+        case given
+        when Hash then given.all? { |pair| readable?(pair) }
+        when Array then given.all? { |item| readable?(item) }
+        when String then given.dup.force_encoding('UTF-8').then { |text| text.valid_encoding? && !text.include?("\0") }
+        else true
+        end
+      end
+
+      # Scripts follow the way by themselves.
+      def lead_to(path)
+        return redirect(path) unless json_wanted?
+
+        content_type :json
+        JSON.generate(location: path)
+      end
+
+      def pick = PickParams.read(params)
+
+      # A text that is asked with; a list or a tree is none.
+      def text_of(name) = params[name].is_a?(String) ? params[name] : ''
+
+      # A text that is asked with, or nil where it is empty.
+      def present(name) = text_of(name).then { |text| text.empty? ? nil : text }
+
+      # A whole number that is asked with, brought into a range.
+      def count_of(name, range) = text_of(name).to_i.clamp(range)
+
+      # A length in mm that is asked with.
+      def length_of(name)
+        given = Float(text_of(name), exception: false)
+        given&.finite? ? given : refuse("#{name} is no length in mm.", 'Give a plain number.')
+      end
+
+      # Numbers of rows that are asked with: rows=0,1,2.
+      def row_numbers = text_of('rows').split(',').first(MOST_ROWS).map(&:to_i).grep(0..1_000_000)
+
+      # The side from which parts are looked at flat.
+      def side = PictureParams.read(params)[:view].then { |view| Drawing::Views::FRAMES.key?(view) ? view : 'front' }
+
+      def answer(data) = JSON.generate(data)
+
+      # The JSON object that was sent.
+      def sent
+        @sent ||= begin
+          parsed = JSON.parse(request.body.read, max_nesting: 20)
+          parsed.is_a?(Hash) ? parsed : refuse('The request must be a JSON object.')
+        end
+      end
+
+      # The version that the page has shown, or nil.
+      def version_seen = sent['version'].is_a?(Integer) ? sent['version'] : nil
+
+      def refuse(message, remedy = nil) = raise(VastLattice::Error.new(message, remedy: remedy))
+
+      # What others changed since the version that the page has shown, and whether this change changed anything.
+      def meanwhile(stored)
+        others = version_seen ? store.others(stored, version_seen) : []
+        { made: !stored.made.nil?, others: others.map { |change| change.slice('number', 'person', 'kind', 'summary') } }
+      end
+
+      # The table that the address names. Raises Missing.
+      def table_of(stored, name)
+        stored.family.table(name) || raise(Missing.new('table', name, stored.family.tables.map(&:name)))
+      end
+
+      # What a stored family comes to for the pick that is asked with, as far as that fits.
+      def result_of(stored) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan))
+    end
+  end
+end

@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What a request is told that cannot be answered: a code of HTTP, words, a remedy, and what else a program may want to know
+    # (findings, problems, stale), for pages and programs alike.
+    Refusal = Struct.new(:code, :message, :remedy, :more) do
+      # The refusal of an error. One that is not foreseen is told to the terminal, never to the person.
+      def self.of(error)
+        known = Refusal::KNOWN.find { |kind, _| error.is_a?(kind) }
+        known ? known.last.call(error) : unforeseen(error)
+      end
+
+      def self.unforeseen(error)
+        warn "#{error.class}: #{error.message}", *error.backtrace.to_a.first(12)
+        new(500, 'Something went wrong inside the program. Nothing was changed.', 'Try again; the terminal of bin/start tells more.')
+      end
+      private_class_method :unforeseen
+
+      def to_tree = { message: message, remedy: remedy, **more.to_h }.compact
+    end
+
+    # Kinds of errors from the special to the general, and what becomes of each.
+    class Refusal
+      # An address holds something that is no text.
+      class Unreadable < StandardError
+      end
+
+      NO_ADDRESS = ->(_) { new(404, 'There is nothing at this address.', 'Choose a family from the list.') }
+      UNREADABLE = ->(_) { new(400, 'The address holds something that is no text.', 'Follow a link of the program.') }
+      NO_JSON = ->(_) { new(400, 'The request is not well-formed JSON.') }
+      LOCKED = ->(_) { new(409, 'Somebody else is changing this family just now.', 'Try again in a moment.') }
+      NO_DATABASE = lambda do |error|
+        warn "#{error.class}: #{error.message}"
+        new(503, 'The database does not answer. What was confirmed is safe.', 'Try again in a moment.')
+      end
+      IN_ITS_WORDS = ->(code, more = {}) { ->(error) { new(code, error.message, error.remedy, more) } }
+
+      KNOWN = {
+        Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
+        Storage::Missing => IN_ITS_WORDS[404], Missing => IN_ITS_WORDS[404], Rights::Denied => IN_ITS_WORDS[403],
+        Storage::Stale => IN_ITS_WORDS[409, { stale: true }], Storage::Contended => IN_ITS_WORDS[409],
+        HeavyWork::Busy => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503],
+        Storage::Refused => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree) }) },
+        Formula::Error => ->(e) { new(422, e.message, e.remedy, { findings: [{ 'span' => [e.span.start, e.span.length] }] }) },
+        Exchange::Unreadable => ->(e) { new(422, e.message.lines.first.strip, e.remedy, { problems: e.problems.map(&:to_tree) }) },
+        VastLattice::Error => IN_ITS_WORDS[422],
+        ActiveRecord::LockWaitTimeout => LOCKED, ActiveRecord::Deadlocked => LOCKED,
+        ActiveRecord::ConnectionNotEstablished => NO_DATABASE, ActiveRecord::QueryAborted => NO_DATABASE,
+        ActiveRecord::ConnectionFailed => NO_DATABASE
+      }.freeze
+    end
+  end
+end

@@ -1,0 +1,47 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What a resource of the Site extends: routes below one path, and the methods they need. Names of methods are shared with
+    # all resources.
+    #
+    #   module Stocks
+    #     extend Resource
+    #
+    #     routes '/api/stocks' do
+    #       get('/:name') { |name| answer(stock: stock(name)) }      # GET /api/stocks/plate
+    #       post('/:name') { |name| … }                              # needs the right to edit
+    #       post('/:name/try', needs: :read) { |name| … }              # changes nothing
+    #     end
+    #
+    #     private
+    #
+    #     def stock(name) = …
+    #   end
+    module Resource
+      # Calls of Sinatra with the path before every pattern. Patterns are Sinatra's; what writes needs a right.
+      class Below
+        def initialize(site, path)
+          @site = site
+          @path = path
+        end
+
+        def get(pattern, &) = @site.get(@path + pattern, &)
+        def post(pattern, needs: :edit, &block) = @site.post(@path + pattern, needs: needs, &block)
+        def delete(pattern, needs: :edit, &block) = @site.delete(@path + pattern, needs: needs, &block)
+      end
+
+      # The routes below a path: the block says get, post and delete.
+      def routes(path, &block)
+        @path = path
+        @routes = block
+      end
+
+      # Called by Sinatra when the Site registers it.
+      def registered(site)
+        site.helpers self
+        Below.new(site, @path).instance_exec(&@routes)
+      end
+    end
+  end
+end

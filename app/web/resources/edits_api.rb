@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # Changes of a family, made, tried, taken back and looked up (docs/api.md).
+    module EditsAPI
+      extend Resource
+
+      routes '/api/families' do
+        get '/:slug/history' do |slug|
+          answer(changes: store.history(slug).map { |change| change.slice('number', 'person', 'kind', 'status', 'summary', 'created_at') })
+        end
+
+        # Applies one edit, or several as one change.
+        post '/:slug/edits' do |slug|
+          edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
+          stored = store.edit(slug, version: sent['version'], person: person) do |family|
+            edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
+          end
+          answer(changed(slug, stored) { resolved(stored) })
+        end
+
+        # Takes back the latest edit that the page has shown ("version").
+        post('/:slug/undo') do |slug|
+          answer(changed(slug, store.undo(slug, person: person, version: version_seen)))
+        end
+
+        post('/:slug/redo') { |slug| answer(changed(slug, store.redo(slug, person: person))) }
+
+        # Tries a formula without storing anything: its value here, and over all variants.
+        post '/:slug/try', needs: :read do |slug|
+          answer(Checks::Trial.new(store.find(slug).plan).run(sent.fetch('text', ''), sent.fetch('like', {}), pick))
+        end
+
+        # What others changed since a version, and what the edits from one version to another touch.
+        get '/:slug/since' do |slug|
+          changes = store.since(slug, count_of('version', 0..))
+          answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') })
+        end
+
+        get '/:slug/steps' do |slug|
+          undo, redo_step = store.next_steps(slug)
+          answer(undo: undo, redo: redo_step)
+        end
+
+        get '/:slug/blast' do |slug|
+          before, after = %w[from till].map { |key| store.at(slug, count_of(key, 0..)) }
+          refuse('The history does not reach back so far.') unless before && after
+          answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree)
+        end
+      end
+
+      private
+
+      # What is told of a change that is made: how it is shown is another matter, and cannot undo it.
+      def changed(slug, stored)
+        undo, redo_step = store.next_steps(slug)
+        shown = Showing.new(env).of("/api/families/#{slug}/outcome?#{request.query_string}") { state(stored) }
+        shown = Showing.new(env).of { shown.merge(yield) } if block_given?
+        { 'version' => stored.version, **shown, 'undo' => undo, 'redo' => redo_step, **meanwhile(stored) }
+      end
+
+      # The rows that a grid shows, if it asks for them: sheet=TABLE, rows=NUMBERS.
+      def resolved(stored)
+        table = stored.family.table(text_of('sheet'))
+        return {} unless table && stored.plan.runnable?
+
+        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan)).to_tree(row_numbers) }
+      end
+    end
+  end
+end

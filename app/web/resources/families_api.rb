@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # Families as a whole: the list, one, removing and bringing back (docs/api.md). The screens use the API, and so can other programs.
+    module FamiliesAPI
+      extend Resource
+
+      routes '/api/families' do
+        get '/?' do
+          answer(families: store.records.map { |record| summary(record) })
+        end
+
+        # Removes a family, readable or not; it can be brought back.
+        delete '/:slug' do |slug|
+          store.remove(slug, person: person)
+          answer(removed: slug)
+        end
+
+        post '/:slug/restore' do |slug|
+          store.restore(slug, person: person)
+          answer(restored: slug)
+        end
+
+        get '/:slug' do |slug|
+          stored = store.find(slug)
+          answer(version: stored.version, family: stored.family.to_tree, findings: stored.plan.findings.map(&:to_tree))
+        end
+      end
+
+      private
+
+      # One that cannot be read says so, and spoils nothing for the others.
+      def summary(record)
+        card = FamilyCard.new(store, record)
+        { slug: card.slug, name: card.name, code: card.code, version: record.version, variants: card.variants,
+          findings: card.findings.size, readable: card.readable? }
+      end
+    end
+  end
+end

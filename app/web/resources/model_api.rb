@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What a family comes to for a pick: values, pictures, meshes, distances, reasons (docs/api.md).
+    module ModelAPI
+      extend Resource
+
+      routes '/api/families' do
+        # The state of the family for a pick; bad entries are refused.
+        get '/:slug/outcome' do |slug|
+          stored = store.find(slug)
+          Result.new(stored.plan, PickParams.fitting(pick, stored.plan).with(answers: pick.answers, overrides: pick.overrides))
+          answer(state(stored))
+        end
+
+        # Triangles and edges of the parts that are shown, for the 3D view.
+        get '/:slug/mesh' do |slug|
+          stored = store.find(slug)
+          answer(parts: result_of(stored).meshes(**PictureParams.read(params).slice(:tier, :build_to)))
+        end
+
+        # The distance between two marks of a picture that was asked for with measure=yes.
+        get '/:slug/measure' do |slug|
+          solids = result_of(store.find(slug)).model.solids
+          answer(Geometry::Measuring.new(solids).between(text_of('from'), text_of('till')).to_tree)
+        end
+
+        # Where a point of a view lies on a face: offsets for a feature that is put there.
+        get '/:slug/place' do |slug|
+          spotting = Drawing::Spotting.new(result_of(store.find(slug)).model, PictureParams.read(params)[:view])
+          answer(spotting.at(text_of('part'), text_of('face'), length_of('x'), length_of('y')))
+        end
+
+        # What a position would be from another edge, for a feature that stays where it is.
+        get '/:slug/anchor' do |slug|
+          model = result_of(store.find(slug)).model
+          answer(offset: Geometry::Reanchoring.offset(model, text_of('feature'), text_of('axis'), text_of('from')))
+        end
+
+        get '/:slug/because' do |slug|
+          stored = store.find(slug)
+          outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
+          target = stored.plan.symbols[text_of('target')] || raise(Plan::PickError, "There is no name \"#{text_of('target')}\".")
+          measures = FeatureFacts.new(Geometry::Model.of(outcome), target).lines
+          answer({ **outcome.because(target.name).to_tree, 'drives' => Plan::Dependencies.new(stored.plan).driven(target),
+                                                           'measures' => measures })
+        end
+      end
+
+      private
+
+      def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree
+    end
+  end
+end

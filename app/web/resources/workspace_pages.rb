@@ -1,0 +1,34 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # A family's workspace: one page per stage.
+    module WorkspacePages
+      extend Resource
+
+      routes '/families' do
+        get '/:slug' do |slug|
+          redirect "/families/#{slug}/shape"
+        end
+
+        get '/:slug/:stage' do |slug, verb|
+          stage = Stage.find(verb) || raise(Missing.new('stage', verb, Stage::ALL.map(&:verb)))
+          stored = store.find(slug)
+          @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s)
+          @title = "#{stored.family.name} · #{stage.title}"
+          erb :workspace
+        end
+      end
+
+      private
+
+      # A form is filled without a row, unless one is picked.
+      def pick_for(stage, stored)
+        pick = PickParams.read(params)
+        return pick unless stage.verb == 'guide' && pick.rows.empty?
+
+        pick.with(rows: stored.family.variant_tables.to_h { |table| [table.name, ''] })
+      end
+    end
+  end
+end

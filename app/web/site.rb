@@ -1,0 +1,66 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # The one web application: what every request passes (headers, rights), what becomes of every error, and the resources
+    # that are registered. It stores, shows and asks; the core computes.
+    class Site < Sinatra::Base
+      # Not as Sinatra is told by the environment: in development it compiles every template anew for every request.
+      set :environment, :production
+      set :root, File.expand_path('..', __dir__)
+      set :views, File.join(root, 'views')
+      set :public_folder, File.join(Boot::ROOT, 'public')
+      set :static_cache_control, [:public, { max_age: 0 }]
+      set :sessions, false
+      set :protection, false
+      set :show_exceptions, false
+      set :raise_errors, false
+      # Told by the handler below, without traces.
+      set :dump_errors, false
+      # The Border looks at hosts.
+      set :host_authorization, permitted_hosts: []
+      set :erb, escape_html: true, trim: '-'
+      # What a route needs of a person's rights.
+      set(:needs) { |right| condition { Rights.require(role, right) || true } }
+
+      helpers Helpers, Answering
+
+      # A new resource is one file and one name here. The first whose pattern fits answers.
+      RESOURCES = [TablesAPI, ImportsAPI, LatticeAPI, VariantsAPI, ModelAPI, EditsAPI, FamiliesAPI,
+                   FamiliesPages, Downloads, WorkspacePages, Persons].freeze
+      RESOURCES.each { |resource| register resource }
+
+      before do
+        headers 'cache-control' => 'no-store'
+        content_type :json if asked_by_program?
+        raise Refusal::Unreadable unless readable_request?
+      end
+
+      get('/') { redirect '/families' }
+
+      error(Exception, Sinatra::NotFound) { |e| refused(Refusal.of(e)) }
+
+      # What takes long is watched; connections to the database go back at once.
+      def call!(env)
+        HeavyWork.watched(env) { Geometry::Work.budget { super } }
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections!
+      end
+
+      private
+
+      def refused(refusal)
+        status refusal.code
+        if json_wanted?
+          content_type :json
+          return JSON.generate(error: refusal.to_tree)
+        end
+
+        content_type :html
+        @refusal = refusal
+        @title = refusal.code == 404 ? 'Not here' : 'This did not work'
+        erb :problem, layout: :layout
+      end
+    end
+  end
+end
