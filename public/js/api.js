@@ -7,6 +7,8 @@ export class Refusal extends Error {
     this.findings = error.findings || [];
     this.problems = error.problems || [];
     this.stale = Boolean(error.stale);
+    // Nothing was answered, or the program was too busy: the same request may do when it is sent again.
+    this.passing = Boolean(error.passing);
   }
 
   get text() {
@@ -33,10 +35,10 @@ async function ask(path, options) {
   try {
     response = await fetch(path, options);
   } catch {
-    throw new Refusal({ message: 'The program does not answer.', remedy: 'Is bin/start still running? Nothing was kept.' });
+    throw new Refusal({ message: 'The program does not answer.', remedy: 'Is bin/start still running? Nothing was kept.', passing: true });
   }
   const data = await response.json().catch(() => ({ error: { message: 'The answer could not be read.' } }));
-  if (!response.ok) throw new Refusal(data.error || { message: 'This did not work.' });
+  if (!response.ok) throw new Refusal({ passing: response.status === 503 || response.status === 409, message: 'This did not work.', ...data.error });
   return data;
 }
 

@@ -1,9 +1,6 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
 import { words } from '/js/api.js';
 
-// The number in a text such as "2000 mm".
-const number = (text) => (/^-?[\d.]+(e-?\d+)?/.exec(text) || [''])[0];
-
 export function guide() {
   return {
     listener: null,
@@ -46,14 +43,13 @@ export function guide() {
     },
 
     input(input, value, locked) {
+      const { asked } = value;
       input.disabled = locked;
       if (input.type === 'checkbox') { input.checked = value.text === 'yes'; return; }
       if (input.type === 'range') {
-        const factor = value.value ? Number(number(value.text)) / value.value : 1;
-        const limit = (amount, other) => (amount === undefined ? other : Number((amount * factor).toPrecision(9)));
-        input.min = limit(value.least, 0);
-        input.max = limit(value.most, Math.max(Number(number(value.text)) * 2, 1));
-        input.step = limit(value.step, 'any');
+        input.min = asked.least ?? Math.min(0, asked.entry);
+        input.max = asked.most ?? Math.max(asked.entry * 2, 1);
+        input.step = asked.step ?? 'any';
       }
       if (input.tagName === 'SELECT') {
         Array.from(input.options).forEach((option) => {
@@ -61,21 +57,28 @@ export function guide() {
           option.selected = this.same(option.value, value);
         });
       } else if (document.activeElement !== input || input.type !== 'range') {
-        input.value = input.inputMode === 'decimal' || input.type === 'range' ? number(value.text) : value.text;
+        input.value = value.value === undefined ? '' : asked.entry;
       }
     },
 
-    same(choice, value) { return choice === value.text || (value.base_unit !== undefined && Number(choice) === Number(number(value.text))); },
-    offered(choice, value) {
-      return !value.choices || value.choices.some((offered) => offered === choice || (value.base_unit !== undefined && Number(number(offered)) === Number(choice)));
-    },
+    // Entries of one amount may be written differently: "0.50" and "0.5".
+    alike(choice, entry, value) { return choice === entry || (value.base_unit !== undefined && Number(choice) === Number(entry)); },
+    same(choice, value) { return this.alike(choice, value.asked.entry, value); },
+    offered(choice, value) { return !value.asked.offered || value.asked.offered.some((entry) => this.alike(choice, entry, value)); },
 
     says(row, name, value, state, locked) {
       const place = row.querySelector('[data-says]');
       if (place.dataset.help === undefined) place.dataset.help = place.textContent;
       const finding = state.findings.find((item) => item.path && item.path[0] === 'parameters' && item.path[1] === name);
       place.classList.toggle('is-wrong', Boolean(finding));
-      place.textContent = finding ? `${finding.message} ${finding.remedy || ''}` : (!value.applies ? 'Does not apply now.' : (locked ? `Decided by ${value.by}.` : place.dataset.help));
+      place.textContent = this.saying(finding, value, locked) ?? place.dataset.help;
+    },
+
+    // What is to be said of a field, or nothing.
+    saying(finding, value, locked) {
+      if (finding) return [finding.message, finding.remedy].filter(Boolean).join(' ');
+      if (!value.applies) return 'Does not apply now.';
+      return locked ? `Decided by ${value.by}.` : null;
     },
 
     async addField(select) { if (select.value) await this.attempt({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },

@@ -23,6 +23,8 @@ export function workspace() {
     because: null,
     showFindings: false,
     message: '',
+    // What the button of the message does once more, or nothing.
+    repeating: null,
     running: false,
     again: false,
     asked: 0,
@@ -79,7 +81,7 @@ export function workspace() {
         } while (this.again);
         if (this.state.version > this.seen) setTimeout(() => this.lookForOthers());
       } catch (refusal) {
-        this.tell(words(refusal));
+        this.tellRefusal(refusal, () => this.resolve());
       } finally {
         this.running = false;
       }
@@ -220,6 +222,7 @@ export function workspace() {
 
     // +ask+ is what else the answer is to tell. Gives that, whether anything was changed, and what others had changed.
     async sendEdit(edits, refresh, ask) {
+      const sentAt = this.seen;
       try {
         const asked = query(this.state.pick);
         const { resolved, ...change } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version: this.seen, edits: [].concat(edits) });
@@ -228,8 +231,17 @@ export function workspace() {
         return { resolved, made, others };
       } catch (refusal) {
         if (refusal.stale) setTimeout(() => this.lookForOthers());
+        if (refusal.passing) this.tellRefusal(refusal, () => this.editOnce(edits, { refresh, ask }, sentAt));
         throw refusal;
       }
+    },
+
+    // Sends an edit again whose answer never came, unless something was kept meanwhile: perhaps it was this.
+    async editOnce(edits, options, sentAt) {
+      const { version } = await get(`${this.api}/since?version=${sentAt}`);
+      if (version === sentAt) { await this.edit(edits, options); return; }
+      await this.lookForOthers();
+      this.tell('The family has changed since: look whether it was kept before you do it again.');
     },
 
     // Takes the state after a change of one's own; what others had changed by then is told, and seen with it. What was picked
@@ -285,7 +297,7 @@ export function workspace() {
         await this.refresh();
         if (!others.length) this.tell(word + what.split('\n')[0]);
       } catch (refusal) {
-        this.tell(words(refusal));
+        this.tellRefusal(refusal);
       } finally {
         this.sending -= 1;
         if (sheet) sheet.release();
@@ -301,7 +313,8 @@ export function workspace() {
       if (this.renew) { await this.renew(); return; }
       this.refreshes += 1;
       const number = this.refreshes;
-      const response = await fetch(window.location.href);
+      const response = await fetch(window.location.href).catch(() => null);
+      if (!response) { this.tell('The program does not answer. What you see may be out of date.', () => this.refresh()); return; }
       const page = new DOMParser().parseFromString(await response.text(), 'text/html');
       // A later refresh shows more.
       if (number !== this.refreshes) return;
@@ -315,11 +328,20 @@ export function workspace() {
       this.highlight();
     },
 
-    tell(text) {
+    // A message, for a while; one that can be done once more stays until something else is told.
+    tell(text, repeat = null) {
       this.message = text;
+      this.repeating = repeat;
       clearTimeout(this.timer);
-      this.timer = setTimeout(() => { this.message = ''; }, 5000);
+      if (!repeat) this.timer = setTimeout(() => { this.message = ''; }, 5000);
     },
+    tellRefusal(refusal, repeat = null) { this.tell(words(refusal), refusal.passing ? repeat : null); },
+    async repeat() {
+      const once = this.repeating;
+      this.tell('');
+      try { await once(); } catch (refusal) { this.tellRefusal(refusal, once); }
+    },
+    repeatable() { return this.repeating !== null; },
 
     // Health.
     allFindings() {

@@ -119,4 +119,42 @@ class StayingTest < BrowserCase
     assert_equal [focused, true], page.evaluate_script("[document.activeElement.id, document.activeElement.value.startsWith('7')]")
     assert_equal '125 mm', find('#p-depth-default').value
   end
+
+  # What was not answered is told, and one button does it once more; but not where it may have been kept.
+  def test_what_was_not_answered_can_be_repeated
+    open_stage('name')
+    unanswered(before: true)
+    fill_in 'p-depth-default', with: "150 mm\t"
+    assert_selector '.notice', text: 'The program does not answer'
+    assert_equal '120 mm', default_of_depth
+    click_on 'Try again'
+    wait_until { default_of_depth == '150 mm' }
+    assert_no_text 'The program does not answer'
+    assert_equal '150 mm', default_of_depth
+
+    unanswered(before: false)
+    fill_in 'p-depth-default', with: "155 mm\t"
+    assert_selector '.notice', text: 'The program does not answer'
+    # The page finds it by itself after some seconds, too.
+    click_on 'Try again'
+    assert_selector '.notice', text: /look whether it was kept|changed meanwhile/
+    assert_equal '155 mm', default_of_depth
+    assert_equal 1, store.history('side-frame').count { |change| change['summary'].include?('155 mm') }
+  end
+
+  def default_of_depth = store.find('side-frame').family.parameter('depth').default
+
+  # The next edit is lost on its way, or its answer is.
+  def unanswered(before:)
+    page.execute_script(<<~JS, before)
+      const { fetch } = window;
+      const [before] = [arguments[0]];
+      window.fetch = async (path, options) => {
+        if (!String(path).includes('/edits')) return fetch(path, options);
+        window.fetch = fetch;
+        if (!before) await fetch(path, options);
+        throw new TypeError('Failed to fetch');
+      };
+    JS
+  end
 end

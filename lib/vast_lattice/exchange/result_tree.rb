@@ -38,9 +38,25 @@ module VastLattice
           'text' => outcome.text_of(target), 'applies' => outcome.applies?(target),
           'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
           'least' => least, 'most' => most, 'step' => step,
-          'choices' => choices&.map { |choice| target.text(choice) } }.compact
+          'choices' => choices&.map { |choice| target.text(choice) }, 'asked' => asked(target, amount, outcome.limits[target.index]) }.compact
       end
       private_class_method :value
+
+      # What a control of a form needs, in the unit in which one answers: the entry that gives the value, limits, step, and the
+      # entries that are offered.
+      def self.asked(target, amount, (least, most, step, choices))
+        { 'unit' => target.unit&.symbol, 'entry' => entry(target, amount), 'least' => in_unit(target, least), 'most' => in_unit(target, most),
+          'step' => in_unit(target, step), 'offered' => choices&.map { |choice| entry(target, choice) } }.compact
+      end
+      private_class_method :asked
+
+      def self.entry(target, amount)
+        target.type.number? && finite(amount) ? Units::Format.exact(target.unit.from_base(amount)) : target.text(amount)
+      end
+      private_class_method :entry
+
+      def self.in_unit(target, amount) = amount && target.unit.from_base(amount).round(9)
+      private_class_method :in_unit
 
       def self.finite(amount) = amount.is_a?(Float) && !amount.finite? ? nil : amount
       private_class_method :finite
