@@ -38,7 +38,9 @@ module VastLattice
           'text' => outcome.text_of(target), 'applies' => outcome.applies?(target),
           'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
           'least' => least, 'most' => most, 'step' => step,
-          'choices' => choices&.map { |choice| target.text(choice) }, 'asked' => asked(target, amount, outcome.limits[target.index]) }.compact
+          'choices' => choices&.map do |choice|
+            target.text(choice)
+          end, 'asked' => asked(target, amount, outcome.limits[target.index]) }.compact
       end
       private_class_method :value
 

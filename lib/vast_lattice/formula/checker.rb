@@ -19,7 +19,7 @@ module VastLattice
       def check(node, expected: nil)
         typed = visit(node)
         demand(typed, expected, 'The formula gives') if expected
-        typed
+        Exact.of(typed)
       end
 
       private

@@ -6,9 +6,8 @@ module VastLattice
     # local variables v0, v1, …, the lists of the plan and a Budget called budget are in sight (see +lambda_of+).
     #
     # What is undefined is NaN where a number stands and nil elsewhere. Conditions have three values, as in FEEL
-    # (OMG DMN 1.5, 10.3.2, semantics of conjunction and disjunction): true, false, nil. A computed number is rounded before it is
-    # compared, listed or looked up, so that 0.1 + 0.2 = 0.3 and a comparison at a limit does what the engineer expects.
-    # Whatever is needed twice is held in a local variable of its own: source grows with the formula, never faster.
+    # (OMG DMN 1.5, 10.3.2, semantics of conjunction and disjunction): true, false, nil. Whatever is needed twice is held in a
+    # local variable of its own: source grows with the formula, never faster.
     class Emitter
       ARITHMETIC = { plus: '+', minus: '-', times: '*' }.freeze
       # Short cuts for two arguments.
@@ -16,11 +15,11 @@ module VastLattice
       # What a comparison of numbers asks first, and next, so that neither holds for an undefined number.
       ORDERED = { '<' => %w[< >=], '<=' => %w[<= >], '>' => %w[> <=], '>=' => %w[>= <] }.freeze
 
-      # Source of the tree; numbers are rounded to the decimals of their dimension.
+      # Source of the tree of a formula.
       def self.settled(typed) = new.settled(typed)
 
       # The same where whoever takes it finds out himself whether it is too large for a Float.
-      def self.rounded(typed) = typed.settled? ? settled(typed) : new.rounded(typed)
+      def self.rounded(typed) = typed.kind == :round ? new.rounded(typed) : settled(typed)
 
       # Source of a choice by a condition: what it gives if that holds, if it does not, and if it is undefined.
       def self.choice(typed, *results) = new.choice(typed, *results)
@@ -40,14 +39,8 @@ module VastLattice
         @held = 0
       end
 
-      def settled(typed)
-        return number(typed.data.round(typed.type.dimension.decimals)) if typed.kind == :number
-        return source(typed) if typed.settled?
-
-        overflows?(typed) ? "finite(#{rounded(typed)})" : rounded(typed)
-      end
-
-      def rounded(typed) = "(#{source(typed)}).round(#{typed.type.dimension.decimals})"
+      def settled(typed) = typed.kind == :number ? number(typed.data.round(typed.type.dimension.decimals)) : source(typed)
+      def rounded(typed) = "(#{source(typed.parts.first)}).round(#{typed.data})"
 
       # Comparisons of numbers ask at once, everything else is held first.
       def choice(typed, yes, otherwise, undefined)
@@ -92,23 +85,29 @@ module VastLattice
 
       # [source that computes and holds an operand, source that reads it again].
       def operand(typed)
-        return [settled(typed)] * 2 if typed.literal? || typed.kind == :name
+        return [source(typed)] * 2 if typed.literal? || typed.kind == :name
 
         name = held
-        ["(#{name} = #{settled(typed)})", name]
+        ["(#{name} = #{source(typed)})", name]
+      end
+
+      def emit_round(typed) = overflows?(typed.parts.first) ? "finite(#{rounded(typed)})" : rounded(typed)
+
+      def emit_defined(typed)
+        part = typed.parts.first
+        return "defined_of(#{source(part)})" if part.type.list?
+
+        part.type.number? ? "(#{source(part)}).finite?" : "!(#{source(part)}).nil?"
       end
 
       def emit_negate(typed) = "(-#{source(typed.parts.first)})"
       def emit_power(typed) = "power(#{arguments(typed.parts)})"
-      def emit_list(typed) = "[#{typed.parts.map { |part| settled(part) }.join(', ')}]"
+      def emit_list(typed) = "[#{typed.parts.map { |part| source(part) }.join(', ')}]"
       def emit_concat(typed) = "concat_of(#{arguments(typed.parts)})"
 
       # A computed divisor that rounds to zero is zero.
       def emit_divide(typed)
-        left, right = typed.parts
-        return "divide(#{arguments(typed.parts)})" if right.settled?
-
-        "divide_by(#{source(left)}, #{source(right)}, #{right.type.dimension.decimals})"
+        typed.data ? "divide_by(#{arguments(typed.parts)}, #{typed.data})" : "divide(#{arguments(typed.parts)})"
       end
 
       def emit_if(typed)
@@ -196,7 +195,7 @@ module VastLattice
 
       def emit_pick(typed)
         list, number = typed.parts
-        "item_of(#{source(list)}, #{settled(number)}, #{Emitter.undefined(typed.type)})"
+        "item_of(#{source(list)}, #{source(number)}, #{Emitter.undefined(typed.type)})"
       end
 
       def emit_call(typed)
@@ -204,12 +203,12 @@ module VastLattice
         pair = PAIRS[function.name]
         return "#{pair}(#{arguments(typed.parts)})" if pair && typed.parts.size == 2
 
-        given = arguments(typed.parts, settle: function.exact)
+        given = arguments(typed.parts)
         given = "[#{given}]" if function.spread && !(typed.parts.size == 1 && typed.parts.first.type.list?)
         "#{function.call}(#{[given, *(Emitter.undefined(typed.type) if function.polymorphic)].reject(&:empty?).join(', ')})"
       end
 
-      def arguments(parts, settle: false) = parts.map { |part| settle ? settled(part) : source(part) }.join(', ')
+      def arguments(parts) = parts.map { |part| source(part) }.join(', ')
     end
   end
 end

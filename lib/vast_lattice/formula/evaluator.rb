@@ -15,7 +15,7 @@ module VastLattice
         @item = nil
       end
 
-      # The value of the tree; numbers are rounded to the decimals of their dimension.
+      # The value of a tree or of a part of one; numbers are rounded to the decimals of their dimension.
       def settled(typed)
         value = raw(typed)
         typed.type.number? && typed.kind != :name ? Runtime.rounded(value, typed.type.dimension.decimals) : value
@@ -44,19 +44,19 @@ module VastLattice
       end
 
       def raws(typed) = typed.parts.map { |part| raw(part) }
-      def settleds(typed) = typed.parts.map { |part| settled(part) }
 
       def raw_plus(typed) = raws(typed).reduce(:+)
       def raw_minus(typed) = raws(typed).reduce(:-)
       def raw_times(typed) = raws(typed).reduce(:*)
       def raw_negate(typed) = -raw(typed.parts.first)
+      def raw_round(typed) = Runtime.rounded(raw(typed.parts.first), typed.data)
+      def raw_defined(typed) = Runtime.defined_of(raw(typed.parts.first))
       def raw_power(typed) = Runtime.power(*raws(typed))
-      def raw_list(typed) = settleds(typed)
+      def raw_list(typed) = raws(typed)
       def raw_concat(typed) = Runtime.concat_of(*raws(typed))
 
       def raw_divide(typed)
-        right = typed.parts.last
-        right.settled? ? Runtime.divide(*raws(typed)) : Runtime.divide_by(*raws(typed), right.type.dimension.decimals)
+        typed.data ? Runtime.divide_by(*raws(typed), typed.data) : Runtime.divide(*raws(typed))
       end
 
       def raw_if(typed)
@@ -83,7 +83,7 @@ module VastLattice
         left.nil? || right.nil? ? nil : false
       end
 
-      def raw_compare(typed) = compared(typed.data, *settleds(typed))
+      def raw_compare(typed) = compared(typed.data, *raws(typed))
 
       def compared(sign, left, right)
         return if Runtime.undefined?(left) || Runtime.undefined?(right)
@@ -93,23 +93,23 @@ module VastLattice
       end
 
       def raw_between(typed)
-        value, low, high = settleds(typed)
+        value, low, high = raws(typed)
         both(compared('>=', value, low), compared('<=', value, high))
       end
 
       def raw_in(typed)
-        value = settled(typed.parts.first)
+        value = raw(typed.parts.first)
         typed.parts.drop(1).map { |test| membership(value, test) }.reduce { |one, other| either(one, other) }
       end
 
       def membership(value, test)
         case test.kind
         when :range
-          low, high = settleds(test)
+          low, high = raws(test)
           both(compared(test.data[0] ? '>' : '>=', value, low), compared(test.data[1] ? '<' : '<=', value, high))
-        when :against then compared(test.data, value, settled(test.parts.first))
-        when :list then Runtime.list_contains_of(settleds(test), value)
-        else compared('=', value, settled(test))
+        when :against then compared(test.data, value, raw(test.parts.first))
+        when :list then Runtime.list_contains_of(raws(test), value)
+        else compared('=', value, raw(test))
         end
       end
 
@@ -120,12 +120,12 @@ module VastLattice
 
       def raw_pick(typed)
         list, number = typed.parts
-        Runtime.item_of(raw(list), settled(number), undefined(typed.type))
+        Runtime.item_of(raw(list), raw(number), undefined(typed.type))
       end
 
       def raw_call(typed)
         function = typed.data
-        given = function.exact ? settleds(typed) : raws(typed)
+        given = raws(typed)
         given = [given] if function.spread && !(typed.parts.size == 1 && typed.parts.first.type.list?)
         given << undefined(typed.type) if function.polymorphic
         Runtime.public_send(function.call, *given)

@@ -5,7 +5,7 @@ module VastLattice
     # A node of the tree: +kind+ with its +parts+ (nodes), +data+ and the place it was written.
     #
     #   :number  data Rational in its unit, unit      :text, :boolean  data
-    #   :name    data the name                        :call   data the function's name, parts arguments
+    #   :name    data the Name                        :call   data the function's name, parts arguments
     #   :list    parts items                          :range  parts low, high; data [open low?, open high?]
     #   :negate  one part                             :power, :times, :divide, :plus, :minus  two parts
     #   :compare data the sign, two parts             :and, :or  two parts

@@ -28,6 +28,7 @@ module VastLattice
 
           case typed.kind
           when :name then Origin.new(part: typed, words: (ITEM if typed.data.index == Checker::ITEM))
+          when :round then origin(typed.parts.first)
           when :if then conditional(typed)
           when :filter then filtered(typed)
           else inner(typed) || Origin.new(part: typed, words: OriginWords.of(typed, values(typed)))

@@ -211,7 +211,7 @@ module VastLattice
       end
 
       def name_or_call(token)
-        return Node.new(kind: :name, span: token.span, data: token.text) unless take(:sign, '(')
+        return Node.new(kind: :name, span: token.span, data: Name.read(token.text)) unless take(:sign, '(')
 
         arguments = peek.is?(:sign, ')') ? [] : [expression]
         arguments << expression while take(:sign, ',')

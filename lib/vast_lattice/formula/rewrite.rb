@@ -50,7 +50,7 @@ module VastLattice
       # Quoted texts that stand in comparisons and tests of a name.
       def self.literals(node, name)
         inner = node.parts.flat_map { |part| literals(part, name) }
-        compared = %i[compare in].include?(node.kind) && node.parts.any? { |part| part.kind == :name && part.data.casecmp?(name) }
+        compared = %i[compare in].include?(node.kind) && node.parts.any? { |part| part.kind == :name && part.data.key == name.downcase }
         compared ? inner + node.parts.flat_map { |part| quoted(part) } : inner
       end
       private_class_method :literals

@@ -13,9 +13,9 @@ module VastLattice
         freeze
       end
 
-      # The Variable or ColumnList of that name. Raises Formula::Error, with the nearest name.
+      # The Variable or ColumnList of a Name. Raises Formula::Error, with the nearest name.
       def fetch(name, span)
-        variables.fetch(name.downcase) { @lists&.list(name, span) || unknown(name, span) }
+        variables.fetch(name.key) { @lists&.list(name, span) || unknown(name, span) }
       end
 
       # This scope with one more name.
@@ -26,9 +26,10 @@ module VastLattice
       private
 
       def unknown(name, span)
-        choice = variables.values.find { |variable| variable.type.choices&.include?(name) }
-        remedy = "It is a function: write #{name.downcase}()." if Functions::ALL.key?(name.downcase)
-        remedy ||= choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{name}\"." : Nearest.remedy(name, names)
+        text = name.to_s
+        choice = variables.values.find { |variable| variable.type.choices&.include?(text) }
+        remedy = "It is a function: write #{name.key}()." if Functions::ALL.key?(name.key)
+        remedy ||= choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{text}\"." : Nearest.remedy(text, names)
         raise Error.new("There is no name \"#{name}\".", span: span, remedy: remedy, code: :unknown_name)
       end
     end

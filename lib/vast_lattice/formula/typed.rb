@@ -3,7 +3,7 @@
 module VastLattice
   module Formula
     # A node whose type is known and whose names are found: what the emitter turns into Ruby.
-    # +data+ is the Variable of a :name, the Function of a :call, the Float of a :number.
+    # +data+ is the Variable of a :name, the Function of a :call, the Float of a :number, the decimals of a :round (see Exact).
     class Typed < Value.with(:kind, :type, :span, data: nil, parts: [])
       # Every Variable used, each once, in the order of writing.
       def variables = gathered({}).values
@@ -23,7 +23,7 @@ module VastLattice
       def literal? = LITERALS.include?(kind)
 
       # Already rounded: a literal, a name, or not a number at all.
-      def settled? = !type.number? || %i[number name].include?(kind)
+      def settled? = !type.number? || %i[number name round].include?(kind)
     end
   end
 end

@@ -17,24 +17,23 @@ module VastLattice
       def values = @found.values.map { |list| @keyed[list.name] ||= Formula::KeyList.new(list.values) }
 
       # Every "table.column".
-      def names = @family.tables.flat_map { |table| table.columns.map { |column| "#{table.name}.#{column.target}" } }
+      def names = @family.tables.flat_map { |table| table.columns.map { |column| Name.of(table.name, column.target).to_s } }
 
-      # The Formula::ColumnList of a dotted name, or nil when there is no such column. Raises Formula::Error
+      # The Formula::ColumnList of a Name, TABLE.COLUMN, or nil when there is no such column. Raises Formula::Error
       # for a column that cannot be a list.
       def list(name, span)
         table, column = find(name)
         return unless column
 
-        full_name = "#{table.name}.#{column.target}"
+        full_name = Name.of(table.name, column.target).to_s
         @found[full_name] ||= Formula::ColumnList.new(name: full_name, index: @found.size, **read(table, column, span))
       end
 
       private
 
       def find(name)
-        path = Name.read(name)
-        table = path.rest && @family.table(path.first)
-        [table, table&.column(path.rest.to_s)]
+        table = name.rest && @family.table(name.first)
+        [table, table&.column(name.rest.to_s)]
       end
 
       def read(table, column, span)

@@ -18,7 +18,7 @@ module VastLattice
           return [lone(@branches.first)] if @branches.size == 1 && @tables.empty?
 
           ['s = w = nil', 'u = m = false', *@tables.map { |saying| hits(saying.source) }, *unknown,
-           *said.map { |test, value, index| compared(test, value, index) }, *(disagreement if said.size > 1)]
+           *said.each_with_index.map { |one, number| compared("z#{number}", one) }, *(disagreement if said.size > 1)]
         end
 
         private
@@ -57,13 +57,14 @@ module VastLattice
             "elsif #{y}.equal?(#{unknown_hit}) then f << [:undefined_table, #{table.index}] end"
         end
 
-        def compared(test, value, index)
-          "if !u && #{test} then x = #{value}; if #{Formula::Emitter.undefined?(@target.type, 'x')} then #{unsettled(index)} " \
-            "elsif w.nil? then s = x; w = #{Decider.code(:rule, index)} elsif s != x then m = true end; end"
+        # What is said is held in a variable of its own (+x+).
+        def compared(x, (test, value, index))
+          "if !u && #{test} then #{x} = #{value}; if #{Formula::Emitter.undefined?(@target.type, x)} then #{unsettled(index)} " \
+            "elsif w.nil? then s = #{x}; w = #{Decider.code(:rule, index)} elsif s != #{x} then m = true end; end"
         end
 
         def disagreement
-          list = said.map { |test, value, index| "q << [#{index}, #{value}] if #{test}" }
+          list = said.each_with_index.map { |(test, _, index), number| "q << [#{index}, z#{number}] if #{test}" }
           ['if m && !u then q = []', *list, "f << [:disagree, #{@target.index}, q]", 's = w = nil', 'end']
         end
 
