@@ -66,7 +66,7 @@ module VastLattice
 
     # All Findings of this outcome, worst first.
     def findings
-      @findings ||= FindingsReader.new(self).findings(@raw_findings)
+      @findings ||= FindingWords.new(self).findings(@raw_findings)
     end
 
     # Whether this outcome finds the same as another one of the same pick, as far as that can be told without wording it.

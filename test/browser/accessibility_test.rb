@@ -25,7 +25,7 @@ class AccessibilityTest < BrowserCase
       visit path
       assert_selector path == '/families' ? '.card-sheet' : '.picture svg'
       page.execute_script(UNFOLD)
-      sleep 0.8
+      settle
       page.execute_script(AXE)
 
       assert_empty page.evaluate_async_script(RUN), path

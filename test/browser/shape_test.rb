@@ -152,11 +152,13 @@ class ShapeTest < BrowserCase
     assert_selector '.model-view canvas'
     before = picture_of_canvas
     find('.model-view canvas').send_keys(:left, :left, :left)
+    wait_until { picture_of_canvas != before }
     refute_equal before, picture_of_canvas
+    settle
     turned = picture_of_canvas
     find('[data-recipe=shaft_holes] .recipe-title').click
     assert_selector '.because', text: 'shaft_holes.built'
-    sleep 0.3
+    wait_until { picture_of_canvas != turned }
     refute_equal turned, picture_of_canvas
     %w[Top End Section Flat].each do |view|
       click_on view, exact: true
@@ -166,7 +168,6 @@ class ShapeTest < BrowserCase
   end
 
   def picture_of_canvas
-    sleep 0.4
     page.evaluate_script("document.querySelector('.model-view canvas').toDataURL()").hash
   end
 
@@ -178,7 +179,7 @@ class ShapeTest < BrowserCase
     mouse.down
     mouse.move(x: from[0], y: from[1] + 8, steps: 4)
     mouse.move(x: till[0], y: till[1] + 12, steps: 25)
-    sleep 0.4
+    settle
     mouse.up
   end
 

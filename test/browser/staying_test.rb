@@ -18,8 +18,7 @@ class StayingTest < BrowserCase
     before = page.evaluate_script(STATE)
     changed_by_another
     assert_selector '.notice', text: 'changed meanwhile', wait: 10
-    page.driver.wait_for_network_idle
-    sleep 0.1
+    settle
     assert_equal JSON.parse(before), JSON.parse(page.evaluate_script(STATE)), what
   end
 
@@ -114,8 +113,7 @@ class StayingTest < BrowserCase
     focused = page.evaluate_script('document.activeElement.id')
     press('7')
     wait_until { store.find('side-frame').family.parameter('depth').default == '125 mm' }
-    page.driver.wait_for_network_idle
-    sleep 0.1
+    settle
     assert_equal [focused, true], page.evaluate_script("[document.activeElement.id, document.activeElement.value.startsWith('7')]")
     assert_equal '125 mm', find('#p-depth-default').value
   end
@@ -139,7 +137,7 @@ class StayingTest < BrowserCase
     click_on 'Try again'
     assert_selector '.notice', text: /look whether it was kept|changed meanwhile/
     assert_equal '155 mm', default_of_depth
-    assert_equal 1, store.history('side-frame').count { |change| change['summary'].include?('155 mm') }
+    assert_equal(1, store.history('side-frame').count { |change| change['summary'].include?('155 mm') })
   end
 
   def default_of_depth = store.find('side-frame').family.parameter('depth').default

@@ -241,7 +241,8 @@ class VaryBrowserTest < BrowserCase
     open_grid
     press(:right, :right, '1')
     edit_as_colleague('row' => 'SF-0630', 'column' => 'depth', 'text' => '95')
-    sleep 4 # the page looks for others' changes every 3 s
+    # What the page does every three seconds.
+    run_script("Alpine.$data(document.querySelector('[x-data=workspace]')).lookForOthers().then(arguments[0])")
     press('00')
     assert_equal '100', find('.sheet-input').value
     press(:enter)

@@ -53,6 +53,13 @@ class BrowserCase < CoreCase
     JS
   end
 
+  # Waits until the page has answered, drawn and come to rest.
+  def settle
+    page.driver.wait_for_network_idle
+    run_script('requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(arguments[0])))')
+    wait_until { page.evaluate_script("document.getAnimations().every((one) => one.playState !== 'running')") }
+  end
+
   # Waits up to so many seconds until the block holds.
   def wait_until(seconds = 12)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds

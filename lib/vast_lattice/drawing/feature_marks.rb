@@ -11,9 +11,9 @@ module VastLattice
       OVER = 4.0
       STYLE = { fill: 'none', stroke: ModelView::CENTRE, stroke_width: 0.6, stroke_dasharray: '7 2 1.5 2' }.freeze
 
-      def initialize(canvas, frame, view, solid, interactive)
+      def initialize(canvas, paper, view, solid, interactive)
         @canvas = canvas
-        @frame = frame
+        @paper = paper
         @view = view
         @solid = solid
         @interactive = interactive
@@ -27,7 +27,7 @@ module VastLattice
 
       def mark(feature)
         loops = level?(feature) ? seen_loops(feature) : [] if feature.seat
-        drawn = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @frame.loop_path(loop) }
+        drawn = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @paper.loop_path(loop) }
         return if drawn.empty?
 
         @canvas.feature(feature, interactive: @interactive, spoken: spoken(feature)) do
@@ -60,7 +60,7 @@ module VastLattice
 
       # What is seen of a feature whose face one does not look onto, or that has none.
       def shapes(feature)
-        feature.seat ? feature.pieces.map { |piece| @frame.ring_path(silhouette(piece)) } : flange(feature) + turned(feature)
+        feature.seat ? feature.pieces.map { |piece| @paper.ring_path(silhouette(piece)) } : flange(feature) + turned(feature)
       end
 
       # The outline of a piece seen from elsewhere: the hull of its corners within the part.
@@ -99,22 +99,22 @@ module VastLattice
         @solid.blank.zones.fetch(feature.name, []).map do |from, till, radius|
           axis = @solid.frame.u
           sideways = Geometry::Vector.cross(@view.n, axis)
-          next @frame.circle_path(*@view.local(@solid.frame.point(from, 0.0)).first(2), radius) if Geometry::Vector.length(sideways) < 1e-6
+          next @paper.circle_path(*@view.local(@solid.frame.point(from, 0.0)).first(2), radius) if Geometry::Vector.length(sideways) < 1e-6
 
           corners = [[from, -radius], [till, -radius], [till, radius], [from, radius]].map do |x, reach|
             @view.local(Geometry::Vector.along(@solid.frame.point(x, 0.0), Geometry::Vector.unit(sideways), reach)).first(2)
           end
-          @frame.ring_path(corners)
+          @paper.ring_path(corners)
         end
       end
 
       def face_shape(face)
         frame = face.frame.within(@solid.frame)
-        return @frame.loop_path(frame.carry(face.profile.outer, @view)) if frame.parallel?(@view.n)
+        return @paper.loop_path(frame.carry(face.profile.outer, @view)) if frame.parallel?(@view.n)
 
         ring = face.profile.outer.polygon(36).map { |x, y| @view.local(frame.point(x, y)).first(2) }
         hull = Geometry::Planar.hull(ring)
-        hull && @frame.ring_path(Geometry::Planar.rings(hull).first.first)
+        hull && @paper.ring_path(Geometry::Planar.rings(hull).first.first)
       end
 
       def centre_lines(feature, loops)
@@ -126,11 +126,11 @@ module VastLattice
 
       # Crossed chain lines, where they can be told apart.
       def crossed(box)
-        return if [box.width, box.height].min * @frame.scale < SMALLEST
+        return if [box.width, box.height].min * @paper.scale < SMALLEST
 
         x, y = box.middle
-        over = OVER / @frame.scale
-        @frame.line_path([box.left - over, y], [box.right + over, y]) + @frame.line_path([x, box.bottom - over], [x, box.top + over])
+        over = OVER / @paper.scale
+        @paper.line_path([box.left - over, y], [box.right + over, y]) + @paper.line_path([x, box.bottom - over], [x, box.top + over])
       end
 
       # The middle of a piece along its axis, seen from the side.
@@ -141,8 +141,8 @@ module VastLattice
         length = Math.hypot(till[0] - from[0], till[1] - from[1])
         return if length < 1e-3
 
-        step = [0, 1].map { |at| (till[at] - from[at]) / length * OVER / @frame.scale }
-        @frame.line_path([from[0] - step[0], from[1] - step[1]], [till[0] + step[0], till[1] + step[1]])
+        step = [0, 1].map { |at| (till[at] - from[at]) / length * OVER / @paper.scale }
+        @paper.line_path([from[0] - step[0], from[1] - step[1]], [till[0] + step[0], till[1] + step[1]])
       end
 
       def axis_ends(piece)
@@ -157,10 +157,10 @@ module VastLattice
       def write(feature)
         text = feature.numbers.measures['text'].to_s
         height = feature.numbers.measures['letter_height'] || (feature.numbers.measures['height'] * 0.4)
-        size = [height * @frame.scale / 0.7, 3.0].max
+        size = [height * @paper.scale / 0.7, 3.0].max
         feature.loops.each do |loop|
           x, y = wall_frame(feature).carry(loop, @view).box.middle
-          @canvas.text(@frame.x(x), @frame.y(y) + (size * 0.35), text,
+          @canvas.text(@paper.x(x), @paper.y(y) + (size * 0.35), text,
                        font_size: size.round(1), fill: ModelView::EDGE, class: 'engraved')
         end
       end

@@ -24,7 +24,7 @@ module VastLattice
 
       def to_svg
         lay_out
-        @canvas.path(rings.flat_map { |outer, holes| [outer, *holes] }.map { |ring| @frame.ring_path(ring) }.join,
+        @canvas.path(rings.flat_map { |outer, holes| [outer, *holes] }.map { |ring| @paper.ring_path(ring) }.join,
                      class: 'face', fill: @solid.colour, fill_rule: 'evenodd', stroke: ModelView::EDGE, stroke_width: 1.5,
                      stroke_linejoin: 'round')
         bends
@@ -43,13 +43,13 @@ module VastLattice
         scale = [(@width - (2 * MARGIN)) / wide, @tallest / high].min
         left = (@width - (wide * scale)) / 2
         @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
-        @frame = Frame.new(scale: scale, left: left - (xs.min * scale), base: 16 + (ys.max * scale))
+        @paper = Paper.new(scale: scale, left: left - (xs.min * scale), base: 16 + (ys.max * scale))
         @height = 16 + (high * scale) + 44
       end
 
       def bends
         @flat.bends.each do |from_x, from_y, till_x, till_y|
-          @canvas.line(@frame.x(from_x), @frame.y(from_y), @frame.x(till_x), @frame.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
+          @canvas.line(@paper.x(from_x), @paper.y(from_y), @paper.x(till_x), @paper.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
                                                                                                stroke_dasharray: '9 2 1.5 2 1.5 2')
         end
       end
@@ -58,7 +58,7 @@ module VastLattice
         @solid.features.select { |feature| feature.shown? && feature.loops.any? }.each do |feature|
           panel = panel_of(feature) or next
           @canvas.feature(feature, interactive: @interactive) do
-            data = feature.loops.map { |loop| @frame.loop_path(flat_loop(feature, panel, loop)) }.join
+            data = feature.loops.map { |loop| @paper.loop_path(flat_loop(feature, panel, loop)) }.join
             @canvas.path(data, fill: '#ffffff', stroke: ModelView::EDGE, stroke_width: 1.2)
           end
         end
@@ -77,10 +77,10 @@ module VastLattice
 
       def dimensions
         lines = DimensionLines.new(@canvas)
-        left = @frame.x(@box.left)
-        right = @frame.x(@box.right)
-        bottom = @frame.y(@box.bottom)
-        top = @frame.y(@box.top)
+        left = @paper.x(@box.left)
+        right = @paper.x(@box.right)
+        bottom = @paper.y(@box.bottom)
+        top = @paper.y(@box.top)
         wide, high = size.map { |amount| Units::Format.number(amount.round(2)) }
         lines.horizontal(left, right, bottom + 26, [bottom, bottom], wide)
         lines.vertical(bottom, top, left - 24, [left, left], high)

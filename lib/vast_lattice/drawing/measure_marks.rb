@@ -6,9 +6,9 @@ module VastLattice
     class MeasureMarks
       INK = '#7a2e55'
 
-      def initialize(canvas, frame, view, solids)
+      def initialize(canvas, paper, view, solids)
         @canvas = canvas
-        @frame = frame
+        @paper = paper
         @view = view
         @items = Geometry::Measuring.new(solids).items
       end
@@ -20,7 +20,7 @@ module VastLattice
       private
 
       def mark(item)
-        points = item.points.map { |point| @view.local(point).then { |x, y, _| [@frame.x(x), @frame.y(y)] } }
+        points = item.points.map { |point| @view.local(point).then { |x, y, _| [@paper.x(x), @paper.y(y)] } }
         case item.kind
         when 'centre' then spot(item, points.first)
         when 'edge' then edge(item, *points)

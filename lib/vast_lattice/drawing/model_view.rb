@@ -46,10 +46,10 @@ module VastLattice
         @layers = sorted.map { |solid| [solid, Painting.new(cut(solid), @view)] }
         @layers.each { |solid, painting| paint(solid, painting) }
         @dimensions&.draw
-        MeasureMarks.new(@canvas, @frame, @view, @solids).draw if @options.measurable
+        MeasureMarks.new(@canvas, @paper, @view, @solids).draw if @options.measurable
         @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img',
-                                                       data_scale: @frame.scale.round(6).to_s, data_left: @frame.left,
-                                                       data_base: @frame.base)
+                                                       data_scale: @paper.scale.round(6).to_s, data_left: @paper.left,
+                                                       data_base: @paper.base)
       end
 
       private
@@ -103,9 +103,9 @@ module VastLattice
       def lay_out
         @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options) : nil
         room = @dimensions ? @dimensions.room : { left: MARGIN, right: MARGIN, above: MARGIN, below: MARGIN }
-        @frame = fitted(room)
-        @height = room[:above] + (box.height * @frame.scale) + room[:below]
-        @dimensions&.lay_out(@frame, @height)
+        @paper = fitted(room)
+        @height = room[:above] + (box.height * @paper.scale) + room[:below]
+        @dimensions&.lay_out(@paper, @height)
       end
 
       # The part as large as it can be in what room is left.
@@ -113,7 +113,7 @@ module VastLattice
         wide = @options.width - room[:left] - room[:right]
         scale = [wide / [box.width, 1e-6].max, @options.tallest / [box.height, 1e-6].max].min
         left = room[:left] + ((wide - (box.width * scale)) / 2)
-        Frame.new(scale: scale, left: left - (box.left * scale), base: room[:above] + (box.top * scale))
+        Paper.new(scale: scale, left: left - (box.left * scale), base: room[:above] + (box.top * scale))
       end
 
       def hatching
@@ -126,22 +126,22 @@ module VastLattice
           painting.patches.each { |patch| paint_patch(patch, solid.colour) }
           hidden_lines(painting) if @options.hidden
         end
-        FeatureMarks.new(@canvas, @frame, @view, solid, @options.interactive).draw
+        FeatureMarks.new(@canvas, @paper, @view, solid, @options.interactive).draw
       end
 
       def paint_patch(patch, colour)
         return paint_face(patch, colour) if patch.loops.any?
 
         shade = Shade.of(colour, patch.tone)
-        data = patch.rings.map { |ring| @frame.ring_path(ring) }.join
+        data = patch.rings.map { |ring| @paper.ring_path(ring) }.join
         @canvas.path(data, fill: shade, fill_rule: 'evenodd', stroke: shade, stroke_width: 0.4)
         hatch(data) if patch.owner == Geometry::Solid::SECTION
-        edges = patch.edges.map { |edge| @frame.line_path(*edge) }.join
+        edges = patch.edges.map { |edge| @paper.line_path(*edge) }.join
         @canvas.path(edges, fill: 'none', stroke: EDGE, stroke_width: 1.3, stroke_linecap: 'round') unless edges.empty?
       end
 
       def paint_face(patch, colour)
-        data = patch.loops.map { |loop| @frame.loop_path(loop) }.join
+        data = patch.loops.map { |loop| @paper.loop_path(loop) }.join
         @canvas.path(data, class: 'face', fill: colour, fill_rule: 'evenodd', stroke: EDGE, stroke_width: 1.5, stroke_linejoin: 'round')
         hatch(data) if patch.owner == Geometry::Solid::SECTION
       end
@@ -150,7 +150,7 @@ module VastLattice
 
       def hidden_lines(painting)
         loops, lines = painting.hidden
-        data = loops.map { |loop| @frame.loop_path(loop) }.join + lines.map { |line| @frame.line_path(*line) }.uniq.join
+        data = loops.map { |loop| @paper.loop_path(loop) }.join + lines.map { |line| @paper.line_path(*line) }.uniq.join
         return if data.empty?
 
         @canvas.path(data, class: 'hidden-edge', fill: 'none', stroke: HIDDEN, stroke_width: 0.6,

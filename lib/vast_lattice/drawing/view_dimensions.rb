@@ -41,8 +41,8 @@ module VastLattice
       end
 
       # +height+ is that of the picture, px.
-      def lay_out(frame, height)
-        @frame = frame
+      def lay_out(paper, height)
+        @paper = paper
         @height = height
       end
 
@@ -81,10 +81,10 @@ module VastLattice
       end
 
       def overall
-        left = @frame.x(@box.left)
-        right = @frame.x(@box.right)
-        bottom = @frame.y(@box.bottom)
-        top = @frame.y(@box.top)
+        left = @paper.x(@box.left)
+        right = @paper.x(@box.right)
+        bottom = @paper.y(@box.bottom)
+        top = @paper.y(@box.top)
         across, up = @texts.overall(@box, @options.view)
         group('overall', @sources&.overall(@box.width)) { @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across) }
         group('overall', @sources&.overall(@box.height)) { @lines.vertical(bottom, top, left - 24, [left, left], up) }
@@ -96,16 +96,16 @@ module VastLattice
       end
 
       def across(span, level)
-        at = @frame.y(@box.top) - 14 - (level * LEVEL)
+        at = @paper.y(@box.top) - 14 - (level * LEVEL)
         group(span.feature.name, span.names) do
-          @lines.horizontal(@frame.x(span.from), @frame.x(span.till), at, span.feet.map { |foot| @frame.y(foot) }, span.text)
+          @lines.horizontal(@paper.x(span.from), @paper.x(span.till), at, span.feet.map { |foot| @paper.y(foot) }, span.text)
         end
       end
 
       def upwards(span, level)
-        at = @frame.x(@box.right) + 16 + (level * LEVEL)
+        at = @paper.x(@box.right) + 16 + (level * LEVEL)
         group(span.feature.name, span.names) do
-          @lines.vertical(@frame.y(span.from), @frame.y(span.till), at, span.feet.map { |foot| @frame.x(foot) }, span.text)
+          @lines.vertical(@paper.y(span.from), @paper.y(span.till), at, span.feet.map { |foot| @paper.x(foot) }, span.text)
         end
       end
 

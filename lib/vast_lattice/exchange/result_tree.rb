@@ -37,18 +37,16 @@ module VastLattice
         { 'value' => finite(amount), 'base_unit' => target.type.number? ? target.type.dimension.base_unit : nil,
           'text' => outcome.text_of(target), 'applies' => outcome.applies?(target),
           'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
-          'least' => least, 'most' => most, 'step' => step,
-          'choices' => choices&.map do |choice|
-            target.text(choice)
-          end, 'asked' => asked(target, amount, outcome.limits[target.index]) }.compact
+          'least' => least, 'most' => most, 'step' => step, 'choices' => choices&.map { |choice| target.text(choice) },
+          'asked' => asked(target, amount, outcome.limits[target.index]) }.compact
       end
       private_class_method :value
 
       # What a control of a form needs, in the unit in which one answers: the entry that gives the value, limits, step, and the
       # entries that are offered.
       def self.asked(target, amount, (least, most, step, choices))
-        { 'unit' => target.unit&.symbol, 'entry' => entry(target, amount), 'least' => in_unit(target, least), 'most' => in_unit(target, most),
-          'step' => in_unit(target, step), 'offered' => choices&.map { |choice| entry(target, choice) } }.compact
+        limits = { 'least' => least, 'most' => most, 'step' => step }.transform_values { |limit| in_unit(target, limit) }
+        { 'unit' => target.unit&.symbol, 'entry' => entry(target, amount), **limits, 'offered' => choices&.map { |choice| entry(target, choice) } }.compact
       end
       private_class_method :asked
 

@@ -4,10 +4,10 @@ module VastLattice
   class Family
     # A named value. +kind+ is number, count, yes_no, choice or text. +default+, +least+, +most+ and
     # +step+ are entries as typed; a +formula+ makes the parameter computed. +unit+ is the unit it is
-    # shown in and gives its dimension. +held_by+ is variant or placement. Where the condition +applies_when+
-    # does not hold, the parameter has no value.
+    # shown in and gives its dimension. Where the condition +applies_when+ does not hold, the
+    # parameter has no value.
     class Parameter < Value.with(:name, :kind, label: '', note: '', unit: '', default: nil, formula: nil, least: nil,
-                                               most: nil, step: nil, choices: [], held_by: 'variant', applies_when: nil)
+                                               most: nil, step: nil, choices: [], applies_when: nil)
       extend TreeForm
 
       KINDS = %w[number count yes_no choice text].freeze

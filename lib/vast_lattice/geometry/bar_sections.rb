@@ -7,7 +7,7 @@ module VastLattice
     module BarSections
       # A Profile; +flats+ are the walls it has: [name, clear band from, till (mm across the wall), runs];
       # +curved+ where its side is round.
-      class Section < Plain.with(:profile, flats: [], curved: false)
+      class Section < Remembering.with(:profile, flats: [], curved: false)
       end
 
       module_function

@@ -4,7 +4,7 @@ module VastLattice
   module Geometry
     # A folded sheet laid flat. +panels+ are FlatPattern::Panel; +bends+ [[x0, y0, x1, y1], …] the bend
     # lines; lengths in mm.
-    class FlatPattern < Plain.with(:panels, :bends, :zones)
+    class FlatPattern < Remembering.with(:panels, :bends, :zones)
       # A panel of it: the wall's name, its frame in the flat plane, its frame in space, its outline.
       Panel = Struct.new(:wall, :frame, :space, :outline)
 

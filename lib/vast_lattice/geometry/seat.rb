@@ -5,7 +5,7 @@ module VastLattice
     # Where the instances of a feature sit: a Wall, the +level+ over it (mm; below zero in a pocket), and from
     # there the depth through the first material and through all of it. +above+ is how far material reaches over it where
     # pads and bosses stand.
-    class Seat < Plain.with(:wall, :level, :through, :all, above: 0.0)
+    class Seat < Remembering.with(:wall, :level, :through, :all, above: 0.0)
       # On a wall itself.
       def self.on(wall, level = 0.0)
         new(wall: wall, level: level, through: wall.depth + level, all: wall.depth(all: true) + level)

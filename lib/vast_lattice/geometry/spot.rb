@@ -4,7 +4,7 @@ module VastLattice
   module Geometry
     # Where a pattern starts: at x, y on a Wall (mm), running +along+ horizontal or vertical; +from+ gives, by
     # direction, the edge that the position is measured from.
-    class Spot < Plain.with(:wall, :x, :y, :along, :from)
+    class Spot < Remembering.with(:wall, :x, :y, :along, :from)
       # Offsets along the pattern's direction: the block gives the distance of a step. From right or top, steps go
       # back; from the centre, both ways.
       def steps(count, along: self.along, &distance)

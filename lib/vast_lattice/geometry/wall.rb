@@ -9,8 +9,8 @@ module VastLattice
     # +spans+ names the stock's dimensions that give its width and height, where there are such; +reach+ is the depth right
     # through the part where more material lies behind the runs, as the other flange of a beam; +bored+ lists the stretches
     # [from, till] of x in which a curved wall has a bore behind it.
-    class Wall < Plain.with(:name, :title, :frame, :outline, :clear, :runs, :box, mirrored: false, level: nil, spans: {}, owner: nil,
-                                                                                  reach: nil, bored: [])
+    class Wall < Remembering.with(:name, :title, :frame, :outline, :clear, :runs, :box, mirrored: false, level: nil, spans: {}, owner: nil,
+                                                                                        reach: nil, bored: [])
       # How far tools reach past a surface they go through, mm.
       OVER = 0.01
 

@@ -3,7 +3,7 @@
 module VastLattice
   class Outcome
     # Words the short findings of a program that speak of what is undefined: values, conditions, limits, prices, labels.
-    class UndefinedReader
+    class UndefinedWords
       def initialize(outcome)
         @outcome = outcome
         @plan = outcome.plan

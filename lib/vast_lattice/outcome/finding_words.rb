@@ -3,7 +3,7 @@
 module VastLattice
   class Outcome
     # Words the short findings of a program.
-    class FindingsReader
+    class FindingWords
       def initialize(outcome)
         @outcome = outcome
         @plan = outcome.plan
@@ -33,7 +33,7 @@ module VastLattice
         [*found.first(MOST), Finding.new(code: :more, level: :note, message: more, remedy: 'Mend the first ones.')]
       end
 
-      def undefined = @undefined ||= UndefinedReader.new(@outcome)
+      def undefined = @undefined ||= UndefinedWords.new(@outcome)
 
       # Tables of which no row is picked although values wait for one: one finding each.
       def missing_rows(raw)

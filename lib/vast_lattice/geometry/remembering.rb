@@ -3,7 +3,7 @@
 module VastLattice
   module Geometry
     # A Value that does not freeze what it holds: shapes remember what they have measured.
-    class Plain < Value
+    class Remembering < Value
       private
 
       def kept(value) = value

@@ -2,8 +2,8 @@
 
 module VastLattice
   module Drawing
-    # Maps mm (y upwards) to pixels (y downwards).
-    class Frame < Value.with(:scale, :left, :base)
+    # A picture as it is laid out: maps mm (y upwards) to pixels (y downwards).
+    class Paper < Value.with(:scale, :left, :base)
       def x(millimetres) = left + (millimetres * scale)
       def y(millimetres) = base - (millimetres * scale)
 
