@@ -61,7 +61,7 @@ module TestApplication
 
     clear_changed
     present = VastLattice::Storage::DocumentRecord.pluck(:slug)
-    demos.each { |slug, path| store.create(VastLattice::Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo') unless present.include?(slug) }
+    demos.except(*present).each_value { |path| store.create(VastLattice::Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo') }
     @loaded = heads
     @sums = sums
   end

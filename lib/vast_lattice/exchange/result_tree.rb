@@ -45,8 +45,9 @@ module VastLattice
       # What a control of a form needs, in the unit in which one answers: the entry that gives the value, limits, step, and the
       # entries that are offered.
       def self.asked(target, amount, (least, most, step, choices))
-        limits = { 'least' => least, 'most' => most, 'step' => step }.transform_values { |limit| in_unit(target, limit) }
-        { 'unit' => target.unit&.symbol, 'entry' => entry(target, amount), **limits, 'offered' => choices&.map { |choice| entry(target, choice) } }.compact
+        { 'unit' => target.unit&.symbol, 'entry' => entry(target, amount), 'least' => in_unit(target, least),
+          'most' => in_unit(target, most), 'step' => in_unit(target, step),
+          'offered' => choices&.map { |choice| entry(target, choice) } }.compact
       end
       private_class_method :asked
 
