@@ -15,6 +15,6 @@ module VastLattice
     #   result                       what comes of it, in plain form; raises VastLattice::Error where nothing can
     #
     # It may be begun again after a worker was killed, so it changes nothing but by its result.
-    KINDS = { 'import' => SheetImport }.freeze
+    KINDS = { 'import' => SheetImport, 'review' => Review }.freeze
   end
 end

@@ -11,6 +11,8 @@ module VastLattice
       MOST_WAITING = 12
       MOST_OF_ONE = 3
       KEPT = 40
+      # The place in the queue of what nobody asked for: behind what persons wait for.
+      UNASKED = 10
 
       # More tasks wait than can.
       class Full < Error
@@ -20,7 +22,7 @@ module VastLattice
       # Puts a task into the queue, about a Stored family, for an owner; returns its token. Raises Full.
       def begin(kind, stored, owner:, about: {}, input: nil)
         task = Storage::TaskRecord.transaction do
-          waiting = Storage::TaskRecord.waiting
+          waiting = Storage::TaskRecord.waiting.where.not(owner: Review::OWNER)
           ahead = waiting.of(owner).count
           raise Full if waiting.count >= MOST_WAITING || ahead >= MOST_OF_ONE
 
@@ -31,6 +33,20 @@ module VastLattice
         end
         forget_old
         task.token
+      end
+
+      # Puts a task of the program's own into the queue, behind those of persons, unless it is there already; returns it.
+      def begin_unasked(kind, stored, owner:, token:)
+        task = Storage::TaskRecord.transaction do
+          made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: {},
+                                             token: token)
+          Delayed::Job.enqueue(Performing.new(made.id), priority: UNASKED)
+          made
+        end
+        forget_old
+        task
+      rescue ActiveRecord::RecordNotUnique
+        Storage::TaskRecord.lean.find_by(token: token)
       end
 
       # The task of that token, family and owner, or nil; without what is large.

@@ -17,9 +17,6 @@ module VastLattice
     TEXT
     COMMANDS = %w[resolve check table draw convert].freeze
 
-    CHECKS = [Checks::Collisions, Checks::RowErrors, Checks::Coverage].freeze
-    private_constant :CHECKS
-
     # The command itself is wrong.
     class Misused < Error; end
 
@@ -155,11 +152,17 @@ module VastLattice
 
     def check
       plan = Plan.of(@document.family)
-      found = [plan, *CHECKS.map { |check| check.new(plan) }].flat_map(&:findings)
-      found += Checks::Sweep.new(plan).findings if plan.runnable?
+      review = Checks::Review.new(plan)
+      found = review.found.map(&:told)
       found.sort_by.with_index { |finding, index| [@document.line(finding.place) || 0, index] }.each { |finding| tell(finding, @out) }
       @out.puts('No findings.') if found.empty?
+      @out.puts(valid_text(review.counts))
       found.any?(&:error?) ? 1 : 0
+    end
+
+    def valid_text(counts)
+      looked, valid = counts.values_at('looked', 'valid')
+      "#{valid} of #{looked} variants are valid."
     end
 
     def table

@@ -11,21 +11,33 @@ module VastLattice
       end
 
       # Findings, one for each label that is used twice.
-      def findings
-        return [] unless @plan.runnable?
+      def findings = found.map(&:finding)
 
-        (UNIQUE & @plan.family.patterns.keys).flat_map { |name| collisions(name) }
+      # The same as Gathering::Found values.
+      def found
+        doubles.flat_map { |name, labels| labels.map { |label, variants| collision(name, label, variants) } }
       end
+
+      # {name of a pattern => the texts that several variants share}
+      def doubled = doubles.transform_values { |labels| labels.keys.to_set }
 
       private
 
-      def collisions(name)
+      def doubles
+        @doubles ||= @plan.runnable? ? (UNIQUE & @plan.family.patterns.keys).to_h { |name| [name, shared(name)] } : {}
+      end
+
+      # {text => the variants that share it}
+      def shared(name)
         by_label = Sweep.new(@plan).group_by { |variant| variant.outcome.labels[name] }.transform_values { |same| same.uniq(&:name) }
-        by_label.select { |label, variants| label && variants.size > 1 }.map do |label, variants|
-          Finding.new(code: :label_collides, level: :error, place: Place.at('patterns', name),
-                      message: "#{variants.first(4).map(&:name).join(', ')} have the same #{name.tr('_', ' ')}, #{label}.",
-                      remedy: 'Put what differs between them into the pattern.')
-        end
+        by_label.select { |label, variants| label && variants.size > 1 }
+      end
+
+      def collision(name, label, variants)
+        told = Finding.new(code: :label_collides, level: :error, place: Place.at('patterns', name),
+                           message: "#{variants.first(4).map(&:name).join(', ')} have the same #{name.tr('_', ' ')}, #{label}.",
+                           remedy: 'Put what differs between them into the pattern.')
+        Gathering::Found.new(finding: told, rows: variants.first.rows, count: variants.size)
       end
     end
   end

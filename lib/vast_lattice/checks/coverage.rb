@@ -17,6 +17,9 @@ module VastLattice
         never_built.map { |feature| unbuilt(feature) } + never_applied.map { |rule| unapplied(rule) }
       end
 
+      # The same as Gathering::Found values.
+      def found = findings.map { |finding| Gathering::Found.new(finding: finding) }
+
       private
 
       # Features and rules that no variant shows.
@@ -32,16 +35,16 @@ module VastLattice
       end
 
       def unbuilt(feature)
-        found(:never_built, :warning, @plan.symbols["#{feature.name}.built"].place, "No variant builds #{feature.title}.",
-              'Check its condition and the rules, or remove it.')
+        finding(:never_built, :warning, @plan.symbols["#{feature.name}.built"].place, "No variant builds #{feature.title}.",
+                'Check its condition and the rules, or remove it.')
       end
 
       def unapplied(rule)
-        found(:never_applied, :note, Place.at('rules', rule.rule.name), 'No variant of the tables meets a condition of this rule.',
-              'Fine if only forms can; else check the condition.')
+        finding(:never_applied, :note, Place.at('rules', rule.rule.name), 'No variant of the tables meets a condition of this rule.',
+                'Fine if only forms can; else check the condition.')
       end
 
-      def found(code, level, place, message, remedy)
+      def finding(code, level, place, message, remedy)
         Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
       end
     end

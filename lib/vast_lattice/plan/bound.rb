@@ -101,28 +101,34 @@ module VastLattice
       # A part's stock: its outline, Typed trees by name of measure, those of the part's place by name, and of the
       # least wall. A tree is nil where an optional entry is blank.
       class Stock < Value.with(:part, :kind, :outline, :measures, place: {}, least_wall: nil)
-        def trees = written.filter_map(&:first)
-
         # All that can be written of it, in the order of ShapeProgram: [Typed or nil, path below the part, label].
-        def written
-          measures.map { |name, typed| [typed, ['stock', *Name.read(name).segments], name.tr('_.', '  ')] } +
-            place.map { |name, typed| [typed, ['at', name.to_s], "place (#{name.to_s.tr('_', ' ')})"] } +
-            [[least_wall, ['least_wall'], 'least wall']]
+        attr_reader :written
+
+        def initialize(measures:, place: {}, least_wall: nil, **others)
+          @written = measures.map { |name, typed| [typed, ['stock', *Name.read(name).segments], name.tr('_.', '  ')] } +
+                     place.map { |name, typed| [typed, ['at', name.to_s], "place (#{name.to_s.tr('_', ' ')})"] } +
+                     [[least_wall, ['least_wall'], 'least wall']]
+          super
         end
+
+        def trees = written.filter_map(&:first)
       end
 
       # A feature's shape: Typed trees by name of measure, offsets, and the measures and the skipping condition of
       # its pattern.
       class Shape < Value.with(:part, :feature, :kind, :measures, :horizontal, :vertical, pattern: {}, skip: nil)
-        def trees = written.filter_map(&:first)
-
         # All that can be written of it, in the order of ShapeProgram: [Typed or nil, path below the feature, label].
-        def written
-          measures.map { |name, typed| [typed, Name.read(name).segments, name.tr('_.', '  ')] } +
-            [[horizontal, %w[horizontal offset], 'horizontal position'], [vertical, %w[vertical offset], 'vertical position']] +
-            pattern.map { |name, typed| [typed, ['pattern', name], "pattern's #{name.tr('_', ' ')}"] } +
-            [[skip, %w[pattern skip_when], 'condition for leaving out']]
+        attr_reader :written
+
+        def initialize(measures:, horizontal:, vertical:, pattern: {}, skip: nil, **others)
+          @written = measures.map { |name, typed| [typed, Name.read(name).segments, name.tr('_.', '  ')] } +
+                     [[horizontal, %w[horizontal offset], 'horizontal position'], [vertical, %w[vertical offset], 'vertical position']] +
+                     pattern.map { |name, typed| [typed, ['pattern', name], "pattern's #{name.tr('_', ' ')}"] } +
+                     [[skip, %w[pattern skip_when], 'condition for leaving out']]
+          super
         end
+
+        def trees = written.filter_map(&:first)
       end
 
       # All of it.

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Jobs
+    # Looks through a whole family, every variant with its shape (Checks::Review). What it finds is kept by the family's
+    # digest, for everybody, and holds for good, so that a second look changes nothing.
+    class Review
+      # Whose tasks these are: nobody's.
+      OWNER = 'the program'
+
+      class << self
+        # What is known of a Stored family: {"done" => true, counts, "findings"}; or else how far it is,
+        # {"done" => false, "share"}, after somebody was told to look.
+        def of(stored)
+          known = Storage::ReviewRecord.body(stored.record.digest)
+          return { 'done' => true, **known } if known
+
+          task = under_way(stored) || begin_one(stored)
+          { 'done' => false, 'share' => task ? task.share.round(3) : 0.0 }
+        end
+
+        private
+
+        def token(stored) = "review #{stored.record.digest[0, 32]}"
+
+        def under_way(stored)
+          task = Storage::TaskRecord.lean.find_by(token: token(stored))
+          return task if task.nil? || !task.over?
+
+          # One that ended without a result is begun again.
+          Storage::TaskRecord.where(id: task.id).delete_all
+          nil
+        end
+
+        # What was to be looked through before the family was changed is not looked through any more.
+        def begin_one(stored)
+          earlier = Storage::TaskRecord.of(OWNER).where(document_id: stored.record.id, status: Storage::TaskRecord::OPEN)
+          earlier.update_all(status: 'cancelled')
+          Queue.new.begin_unasked('review', stored, owner: OWNER, token: token(stored))
+        end
+      end
+
+      def initialize(task, store, progress)
+        @task = task
+        @store = store
+        @progress = progress
+      end
+
+      # Nothing: what is found is kept elsewhere.
+      def result
+        stored = @store.find(@task.document.slug)
+        review = Checks::Review.new(stored.plan) { |share| @progress.at(share, 'looking at every variant') }
+        Storage::ReviewRecord.keep(stored.record.digest, review.to_tree)
+        {}
+      end
+    end
+  end
+end

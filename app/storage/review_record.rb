@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # What a Checks::Review found in families of one digest: the same for all that say the same, and for good.
+    class ReviewRecord < ActiveRecord::Base
+      self.table_name = 'reviews'
+      self.primary_key = 'digest'
+      attribute :body, PlainJSON.new
+
+      # Reviews that are kept, the latest.
+      KEPT = 500
+
+      # What is known of a digest, in plain form, or nil.
+      def self.body(digest) = find_by(digest: digest)&.body
+
+      # Keeps what was found; whoever comes second found the same.
+      def self.keep(digest, body)
+        insert({ digest: digest, body: PlainJSON.new.serialize(body), created_at: Time.now }) unless exists?(digest: digest)
+        old = order(created_at: :desc).offset(KEPT).limit(KEPT).pluck(:digest)
+        where(digest: old).delete_all if old.any?
+        body
+      end
+    end
+  end
+end

@@ -1,0 +1,18 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # The health of whole families: every finding over all variants, and how many of them are valid (docs/api.md).
+    module ReviewsAPI
+      extend Resource
+
+      routes '/api/families' do
+        # What is known, or how far the look at every variant is; asked for again until it is done.
+        get '/:slug/review' do |slug|
+          stored = store.find(slug)
+          answer('version' => stored.version, **Jobs::Review.of(stored))
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # All that is wrong with a family or worth knowing, each thing once, and how many of its variants are valid: what pages and
+    # commands tell of the health of a family comes from here. A variant is valid if nothing is wrong with its values, states
+    # and limits, none of its shapes is impossible, and its part number is its own.
+    class Review
+      # Checks over variants that look at no shape.
+      CHECKS = [RowErrors, Collisions, Coverage].freeze
+      private_constant :CHECKS
+
+      # The block, if there is one, is told how far it is, from 0 to 1.
+      def initialize(plan, &progress)
+        @plan = plan
+        @sweep = Sweep.new(plan)
+        @progress = progress || ->(_) {}
+      end
+
+      # Gathering::Found values, worst first.
+      def found
+        look
+        @found
+      end
+
+      # The variants there are, those that were looked at, and the valid ones among these.
+      def counts
+        look
+        { 'variants' => @plan.family.variant_count, 'looked' => @looked, 'valid' => @valid }
+      end
+
+      # Plain form: "findings" (Gathering::Found) and the counts.
+      def to_tree = counts.merge('findings' => found.map(&:to_tree))
+
+      private
+
+      def look
+        return if @found
+
+        defined = @plan.findings.map { |finding| Gathering::Found.new(finding: finding) }
+        all = defined + (@plan.runnable? ? of_variants : broken)
+        @found = all.sort_by.with_index { |one, index| [Finding::LEVELS.index(one.finding.level), index] }
+      end
+
+      # Without a plan that runs no variant is valid.
+      def broken
+        @looked = @valid = 0
+        []
+      end
+
+      def of_variants
+        checks = CHECKS.map { |check| check.new(@plan) }
+        found = checks.each_with_index.flat_map { |check, number| done(check.found, 0.1 * (number + 1)) }
+        found + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
+      end
+
+      def done(found, share)
+        @progress.call(share)
+        found
+      end
+
+      # Looks at each shape, and counts the variants of which nothing is wrong. +doubled+ are labels of several variants.
+      def shapes(doubled)
+        gathering = Gathering.new
+        seen = {}
+        size = @plan.family.variant_count.clamp(1, Sweep::MOST)
+        @sweep.each do |variant|
+          @progress.call(0.3 + (0.7 * [seen.size.fdiv(size), 1].min)) if (seen.size % 16).zero?
+          seen[variant.rows] = nothing_wrong?(variant, gathering, doubled)
+        end
+        @looked = seen.size
+        @valid = seen.values.count(true)
+        gathering.to_a
+      end
+
+      def nothing_wrong?(variant, gathering, doubled)
+        own = variant.outcome.findings
+        shape = Figures.of(variant.outcome).findings
+        shape.each { |finding| gathering.add(finding, variant) }
+        !own.first&.error? && shape.none?(&:error?) && doubled.none? { |name, labels| labels.include?(variant.outcome.labels[name]) }
+      end
+    end
+  end
+end
