@@ -16,7 +16,7 @@ module VastLattice
 
       # Keeps what was found; whoever comes second found the same.
       def self.keep(digest, body)
-        insert({ digest: digest, body: PlainJSON.new.serialize(body), created_at: Time.now }) unless exists?(digest: digest)
+        insert({ digest: digest, body: body, created_at: Time.now }) unless exists?(digest: digest)
         old = order(created_at: :desc).offset(KEPT).limit(KEPT).pluck(:digest)
         where(digest: old).delete_all if old.any?
         body

@@ -88,6 +88,9 @@ module VastLattice
         stored.family.table(name) || raise(Missing.new('table', name, stored.family.tables.map(&:name)))
       end
 
+      # What is known of the variants of a stored family.
+      def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.record.digest)&.fetch('levels'))
+
       # What a stored family comes to for the pick that is asked with, as far as that fits.
       def result_of(stored) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan))
     end

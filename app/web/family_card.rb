@@ -2,15 +2,15 @@
 
 module VastLattice
   module Web
-    # A family on the page of all families: its number of variants, its health by all that is told without shapes. Its picture
-    # comes by an address of its own. One that cannot be read has a card, too.
+    # A family on the page of all families: how many of its variants are valid and its health, as far as they are known yet
+    # (Jobs::Review). Its picture comes by an address of its own. One that cannot be read has a card, too.
     class FamilyCard
       WIDTH = 330.0
 
       def initialize(store, record)
         @record = record
         @stored = store.stored(record)
-        @outcome = @stored.plan.outcome if @stored.plan.runnable?
+        @review = Jobs::Review.of(@stored)
       rescue StandardError, SystemStackError => e
         warn "#{record.slug}: #{e.class}: #{e.message[0, 200]}"
         @stored = nil
@@ -23,8 +23,21 @@ module VastLattice
       def note = readable? ? @stored.family.note : 'It cannot be read. Its history and its other data are kept.'
       def picture = "/families/#{slug}/card.svg?version=#{@record.version}"
       def variants = readable? ? @stored.family.variant_count : 0
-      def findings = @findings ||= readable? ? @stored.plan.findings + [*@outcome].flat_map(&:findings) : []
-      def health = findings.map(&:level).min_by { |level| Finding::LEVELS.index(level) } || (readable? ? :fine : :error)
+
+      # Plain form of what is known: "valid" of the variants "looked" at, the number of "findings", and the "health": the worst
+      # of their levels, or fine; only "done" => false until it is known.
+      def review = readable? ? Review.of(@review) : { 'done' => true, 'health' => 'error' }
+
+      # A review as cards show it.
+      module Review
+        def self.of(review)
+          return { 'done' => false } unless review['done']
+
+          levels = review['findings'].map { |finding| finding['level'] }
+          { 'done' => true, 'valid' => review['valid'], 'looked' => review['looked'], 'findings' => levels.size,
+            'health' => %w[error warning note].find { |level| levels.include?(level) } || 'fine' }
+        end
+      end
     end
   end
 end

@@ -23,6 +23,9 @@ module VastLattice
         %(<svg class="glyph" viewBox="0 0 14 14" #{name}><use href="#mark-#{h word}"/></svg>)
       end
 
+      # The id of an element for something by its name, to which links of findings lead (leading.js makes the same).
+      def place_id(kind, name) = "#{kind}-#{name.gsub(/\W+/, '-')}"
+
       # JSON that may stand inside a page.
       def embedded(data) = JSON.generate(data).gsub('<', '\u003c').gsub("\u2028", '\u2028')
 

@@ -18,6 +18,8 @@ import { gallery } from '/js/gallery.js';
 import { compare } from '/js/compare.js';
 import { combine } from '/js/combine.js';
 import { numbers } from '/js/numbers.js';
+import { card } from '/js/card.js';
+import { health } from '/js/health.js';
 import { sentForm } from '/js/sent-form.js';
 
 Alpine.data('workspace', workspace);
@@ -38,6 +40,8 @@ Alpine.data('gallery', gallery);
 Alpine.data('compare', compare);
 Alpine.data('combine', combine);
 Alpine.data('numbers', numbers);
+Alpine.data('card', card);
+Alpine.data('health', health);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.
 window.Alpine = Alpine;

@@ -19,16 +19,19 @@ export function combine() {
     counts: null,
     busy: false,
     timer: null,
+    heard: null,
 
     init() {
       root = this.$root;
       const [down, across] = this.tables.map(({ name }) => name);
       this.down = down || '';
       this.across = across || '';
+      this.heard = () => this.load();
+      window.addEventListener('reviewed', this.heard);
       this.keep(() => this.load());
       this.load();
     },
-    destroy() { this.keep(null); clearTimeout(this.timer); },
+    destroy() { window.removeEventListener('reviewed', this.heard); this.keep(null); clearTimeout(this.timer); },
 
     async load() { await Promise.all([this.loadPairs(), this.loadList(true)]); },
 
@@ -111,7 +114,7 @@ export function combine() {
     countText() {
       if (!this.counts) return 'Counting …';
       const { variants, valid } = this.counts;
-      return valid === null ? `${variants} variants; more than can be counted one by one` : `${valid} of ${variants} complete variants are valid`;
+      return valid === null ? `${variants} variants, not all looked at` : `${valid} of ${variants} complete variants are valid`;
     },
     rowsOf(variant) { return this.tables.map(({ name }) => variant.rows[name] || ''); },
     look(variant) { Object.assign(this.state.pick.rows, variant.rows); return this.resolve(); },

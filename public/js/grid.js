@@ -51,14 +51,22 @@ export function grid() {
       rows = this.rowData();
       view = new SheetView(holder, this.owner());
       this.listen(holder);
-      this.listeners = { outcome: () => view.redraw(), resize: () => this.fitHeight(), 'feature-picked': (event) => this.pointedFeature(event.detail), 'dimension-picked': (event) => this.pointedDimension(event.detail) };
+      this.listeners = { reviewed: () => view.redraw(), outcome: () => view.redraw(), resize: () => this.fitHeight(), 'feature-picked': (event) => this.pointedFeature(event.detail), 'dimension-picked': (event) => this.pointedDimension(event.detail) };
       Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
       this.keep(() => this.reload(), { hold: () => view && view.hold(), release: () => view && view.release() });
       holder.setAttribute('aria-label', `Table ${sheet.title}`);
       this.fitHeight();
       view.show(this.columnList(), rows);
-      const row = rows.find(({ name }) => name === this.inView()) || rows[0];
-      if (row) view.selectCell(row, (sheet.columns[0] || {}).target || NAME);
+      this.selectFirst();
+    },
+
+    // The cell to which the address leads, else the row in view.
+    selectFirst() {
+      const wanted = this.wantedCell;
+      const row = rows.find(({ name }) => name === wanted.row) || rows.find(({ name }) => name === this.inView()) || rows[0];
+      const column = this.sheet.columns.find(({ target }) => target === wanted.column) || this.sheet.columns[0] || { target: NAME };
+      if (row) view.selectCell(row, column.target);
+      if (row && row.name === wanted.row) holder.focus();
     },
 
     destroy() {
@@ -182,11 +190,21 @@ export function grid() {
 
     draw(row, column, element) {
       const found = resolved.get(row._n);
-      if (column.key === NAME) {
-        element.textContent = row.name;
-        if (found && found.level && found.level !== 'note') { element.classList.add(`row-${found.level}`); element.title = found.findings.map(({ message }) => message).join(' '); }
-      } else if (column.key === LABEL) element.textContent = found ? labelText(found.labels.part_number) : '';
+      if (column.key === NAME) this.drawName(row, found, element);
+      else if (column.key === LABEL) element.textContent = found ? labelText(found.labels.part_number) : '';
       else drawCell(element, String(row[column.key] ?? ''), found && { text: found.cells[column.number][0], decider: found.cells[column.number][1], finding: found.findings.find((finding) => finding.column === column.number) });
+    },
+
+    // What is wrong with the values is known at once; with shapes and part numbers when the whole family has been looked at.
+    drawName(row, found, element) {
+      element.textContent = row.name;
+      if (found && found.level && found.level !== 'note') {
+        element.classList.add(`row-${found.level}`);
+        element.title = found.findings.map(({ message }) => message).join(' ');
+      } else if (this.verdict({ ...this.state.pick.rows, [this.sheet.name]: row.name }) === 'e') {
+        element.classList.add('row-error');
+        element.title = 'Its shape or its part number is wrong: the findings of the whole family say what.';
+      }
     },
 
     inView() { return this.state.pick.rows[this.sheet.name]; },

@@ -34,7 +34,7 @@ export function lattice() {
       this.table = this.$root.dataset.table;
       view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: 88 });
       view.root.setAttribute('aria-label', 'Lattice of states');
-      this.listeners = { outcome: () => view.redraw(), resize: () => this.fitHeight() };
+      this.listeners = { reviewed: () => { view.drawHead(); view.redraw(); }, outcome: () => view.redraw(), resize: () => this.fitHeight() };
       Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
       this.keep(() => this.load());
       this.load();
@@ -150,7 +150,7 @@ export function lattice() {
       const button = document.createElement('button');
       button.tabIndex = -1;
       button.textContent = column.key;
-      const level = LEVELS[found.levels[column.at]];
+      const level = LEVELS[this.verdict({ ...this.state.pick.rows, [this.table]: column.key }) ?? found.levels[column.at]];
       if (level && level !== 'note') { element.classList.add(`has-${level}`); button.title = `${column.key}: ${level}`; }
       button.addEventListener('click', () => this.pickRow(this.table, column.key));
       element.append(button);

@@ -38,7 +38,8 @@ function stateButton(element, state) {
 export function applyLive(root, state, before) {
   const each = (key, act) => root.querySelectorAll(`[data-${key}]`).forEach((element) => act(element, element.getAttribute(`data-${key}`)));
   each('value', (element, name) => state.values[name] && text(element, state.values[name].text, Boolean(before)));
-  each('fact', (element, name) => state.facts[name] && text(element, state.facts[name].text, Boolean(before)));
+  // What is not there now is not what it was for another variant.
+  each('fact', (element, name) => text(element, (state.facts[name] || { text: '–' }).text, Boolean(before)));
   each('label', (element, name) => text(element, labelText((state.labels || {})[name]), Boolean(before)));
   each('dimension', (element, name) => text(element, state.dimensions[name] || '', Boolean(before)));
   each('decider', (element, name) => state.values[name] && decider(element, state.values[name]));

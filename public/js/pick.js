@@ -7,3 +7,11 @@ export function query(pick) {
   add('override', pick.overrides);
   return parts.toString();
 }
+
+// The number of a variant among all of them: the last table changes quickest (Checks::Variants).
+export function variantNumber(tables, rows) {
+  return tables.filter((table) => table.rows.length).reduce((number, table) => {
+    const at = table.rows.indexOf(rows[table.name]);
+    return at < 0 ? NaN : number * table.rows.length + at;
+  }, 0);
+}

@@ -1,10 +1,11 @@
 // The workspace of one family: the pick, the outcome, what is selected, edits, undo. The stage components
 // inside it call its methods.
 import { get, post, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { query, variantNumber } from '/js/pick.js';
 import { applyLive, draw } from '/js/live.js';
 import { looks, pictureOf } from '/js/looks.js';
 import { renew } from '/js/renewal.js';
+import { arrive } from '/js/leading.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
 const picture = () => document.getElementById('picture');
@@ -19,9 +20,12 @@ export function workspace() {
     names: start.names,
     ...looks(),
     openStep: new URLSearchParams(window.location.search).get('open'),
+    // The cell of a table to which the address leads.
+    wantedCell: { row: new URLSearchParams(window.location.search).get('cell_row'), column: new URLSearchParams(window.location.search).get('cell_column') },
     selected: null,
     because: null,
-    showFindings: false,
+    // What is known of all variants: findings, counts, levels; of the version that it says.
+    review: null,
     message: '',
     // What the button of the message does once more, or nothing.
     repeating: null,
@@ -36,7 +40,8 @@ export function workspace() {
     timer: null,
 
     init() {
-      setTimeout(() => this.show(null));
+      const { hash } = window.location;
+      setTimeout(() => { this.show(null); arrive(hash); });
       window.addEventListener('keydown', (event) => this.key(event));
       setInterval(() => this.lookForOthers(), 3000);
     },
@@ -87,8 +92,10 @@ export function workspace() {
       }
     },
 
-    pickRow(table, row) {
-      this.state.pick.rows[table] = row;
+    pickRow(table, row) { return this.pickRows({ [table]: row }); },
+    // Rows of several tables, by table.
+    pickRows(rows) {
+      Object.assign(this.state.pick.rows, rows);
       return this.resolve();
     },
 
@@ -307,6 +314,13 @@ export function workspace() {
     undoTitle() { return this.state.undo ? `Undo (Ctrl+Z): ${this.state.undo.split('\n')[0]}` : 'Nothing to undo'; },
     redoTitle() { return this.state.redo ? `Redo (Ctrl+Y): ${this.state.redo.split('\n')[0]}` : 'Nothing to redo'; },
 
+    takeReview(found) {
+      this.review = found;
+      window.dispatchEvent(new CustomEvent('reviewed'));
+    },
+    // The letter of what is worst in a variant, by its rows; nothing where that is not known.
+    verdict(rows) { return this.review && this.review.version === this.state.version ? this.review.levels[variantNumber(this.tables, rows)] : undefined; },
+
     // Fetches the page again and takes over what an edit can change: the stage, the strip, the names and
     // rows to pick.
     async refresh() {
@@ -354,8 +368,6 @@ export function workspace() {
       const count = this.allFindings().length;
       return count === 0 ? 'no findings' : `${count} ${count === 1 ? 'finding' : 'findings'}`;
     },
-    toggleFindings() { this.showFindings = !this.showFindings; },
-    hideFindings() { this.showFindings = false; },
 
     key(event) {
       const typing = event.target.matches('input:not([type=range]):not([type=checkbox]), textarea');

@@ -134,7 +134,7 @@ class ShapeTest < BrowserCase
     assert_selector '.picture .feature.is-warning[data-feature=joint_holes]'
     assert_selector '.picture .feature.is-error[data-feature=lip]'
     find('.health').click
-    assert_selector '.findings h2', text: 'in SF-2000'
+    click_on 'in SF-2000'
     ['Label hole: 1 of 1 run through the edge of the part, by up to 3 mm.', 'Joint holes leaves 0.7 mm to an edge; the least wall is 2 mm.', 'lip runs into Lower flange.']
       .each { |message| assert_selector '.finding', text: message }
   end

@@ -5,36 +5,7 @@ require_relative '../support/random_family'
 
 # The health of a whole family: every fault once, with the variants that show it, and one count of what is valid.
 class ReviewTest < CoreCase
-  # Planted: a row with a negative length, two equal part numbers, two rules that fight in one row, a hole through the edge in
-  # one row, a feature that no variant builds.
-  FAULTY = <<~YAML
-    vast_lattice: 1
-    family: Faulty
-    patterns: {part_number: 'P-{width}'}
-    parameters:
-      - {name: length, kind: number, unit: mm, default: 100 mm}
-      - {name: width, kind: number, unit: mm, default: 50 mm}
-      - {name: load, kind: count, default: 1}
-    parts:
-      - name: plate
-        stock: {kind: plate, outline: rectangle, width: length, height: width, thickness: 3 mm}
-        features:
-          - {name: bore, kind: hole, diameter: 20 mm, horizontal: {from: left, offset: 30 mm}, vertical: {from: bottom, offset: 25 mm}}
-          - {name: spare, kind: hole, diameter: 4 mm, built_when: load > 99, horizontal: {from: left, offset: 60 mm}, vertical: {from: bottom, offset: 10 mm}}
-    tables:
-      - name: size
-        columns: [{target: length}, {target: width}, {target: load}]
-        rows:
-          - {name: A, cells: {length: 100 mm, width: 50 mm, load: 1}}
-          - {name: B, cells: {length: -5 mm, width: 60 mm, load: 1}}
-          - {name: C, cells: {length: 110 mm, width: 50 mm, load: 1}}
-          - {name: D, cells: {length: 120 mm, width: 70 mm, load: 9}}
-          - {name: E, cells: {length: 35 mm, width: 80 mm, load: 1}}
-          - {name: F, cells: {length: 130 mm, width: 90 mm, load: 1}}
-    rules:
-      - {name: Heavy, when: load > 5, then: [{set: plate.colour, to: '"red"'}]}
-      - {name: Long, when: length > 115 mm and width < 80 mm, then: [{set: plate.colour, to: '"blue"'}]}
-  YAML
+  FAULTY = File.read(File.expand_path('../data/faulty.yaml', __dir__))
 
   def review(family) = Checks::Review.new(Plan.of(family))
 

@@ -137,11 +137,14 @@ class VaryTest < CoreCase
   def test_pairs_and_complete_variants
     plan = Plan.of(brackets)
     pairs = Checks::Pairs.new(plan, plan.family.table('size'), plan.family.table('coat')).to_tree
-    complete = Checks::CompleteVariants.new(plan)
+    complete = Checks::CompleteVariants.new(plan, verdicts: Checks::Verdicts.new(plan, Checks::Review.new(plan).levels))
 
     assert_equal [[-1, 0], [-1, -1], [-1, -1]], pairs['cells']
     assert_equal [5, 6, 'Too short to be painted.'], [pairs['valid'], pairs['pairs'], pairs['reasons'].first['text']]
     assert_equal({ 'variants' => 6, 'valid' => 5 }, complete.count)
+    assert_equal({ 'variants' => 6, 'valid' => nil }, Checks::CompleteVariants.new(plan).count)
+    all = Checks::Variants.new(plan)
+    assert_equal((0..5).to_a, (0..5).map { |number| all.number_of(all.pick(number).last) })
     valid = complete.page(only: 'valid')['rows']
     assert_equal([%w[A raw], %w[B raw], %w[B red], %w[C raw], %w[C red]], valid.map { |row| row['rows'].values })
     assert_equal(['', '', '0.06 EUR', '', '0.10 EUR'], valid.map { |row| row['price'] })

@@ -34,7 +34,7 @@ module VastLattice
       def summary(record)
         card = FamilyCard.new(store, record)
         { slug: card.slug, name: card.name, code: card.code, version: record.version, variants: card.variants,
-          findings: card.findings.size, readable: card.readable? }
+          **card.review, readable: card.readable? }
       end
     end
   end

@@ -12,6 +12,11 @@ module VastLattice
           stored = store.find(slug)
           answer('version' => stored.version, **Jobs::Review.of(stored))
         end
+
+        # The same in short, as the page of all families shows it.
+        get '/:slug/card' do |slug|
+          answer(FamilyCard::Review.of(Jobs::Review.of(store.find(slug))))
+        end
       end
     end
   end

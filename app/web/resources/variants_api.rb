@@ -14,7 +14,7 @@ module VastLattice
         get '/:slug/pairs' do |slug|
           stored = store.find(slug)
           one, other = %w[down across].map { |key| table_of(stored, text_of(key)) }
-          answer(Checks::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan)).to_tree)
+          answer(Checks::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan), verdicts: verdicts(stored)).to_tree)
         end
 
         get '/:slug/variants' do |slug|
@@ -23,7 +23,8 @@ module VastLattice
 
         # The list of complete variants, a page of it; count=yes counts them all.
         get '/:slug/complete' do |slug|
-          complete = Checks::CompleteVariants.new(store.find(slug).plan)
+          stored = store.find(slug)
+          complete = Checks::CompleteVariants.new(stored.plan, verdicts: verdicts(stored))
           page = complete.page(from: count_of('from', 0..Checks::Variants::MOST), text: text_of('text')[0, 100], only: text_of('only'))
           answer(page.merge(params['count'] == 'yes' ? complete.count : {}))
         end

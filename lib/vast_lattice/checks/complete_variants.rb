@@ -2,18 +2,17 @@
 
 module VastLattice
   module Checks
-    # The list of complete variants: one row of each table, with part number, mass, price, and what is wrong. Whether a
-    # variant is valid is told by rules, limits and cells for all of them, and by its shape too for those that are listed.
+    # The list of complete variants: one row of each table, with part number, mass, price, and what is wrong. Which are valid
+    # is what Verdicts know; until they do, what rules, limits and cells say.
     class CompleteVariants
-      def initialize(plan)
+      def initialize(plan, verdicts: Verdicts.new(plan, nil))
         @plan = plan
+        @verdicts = verdicts
         @variants = Variants.new(plan)
       end
 
-      # How many there are, and how many are valid by all that is told without shapes: {"variants", "valid"}.
-      def count
-        { 'variants' => @variants.size, 'valid' => @variants.size > Variants::MOST ? nil : @variants.count { |variant| fine?(variant) } }
-      end
+      # How many there are, and how many are valid, nil where that is not known: {"variants", "valid"}.
+      def count = { 'variants' => @variants.size, 'valid' => @verdicts.count }
 
       # +count+ variants that fit, from the one with number +from+ on: {"rows", "next"}, where "next" is the number to go
       # on from, or nil at the end. +text+ must be in a name of a row or a label; +only+ may be "valid" or "refused".
@@ -24,7 +23,7 @@ module VastLattice
         while number < last && found.size < count
           variant = @variants.at(number)
           number += 1
-          next unless fits?(variant, text.downcase, only)
+          next unless fits?(variant, number - 1, text.downcase, only)
 
           tree = tree(variant, number - 1)
           found << tree unless only == 'valid' && tree['findings'].any?
@@ -34,11 +33,14 @@ module VastLattice
 
       private
 
-      def fine?(variant) = variant.outcome.findings.none?(&:error?)
+      def fine?(variant, number)
+        known = @verdicts.valid?(number)
+        known.nil? ? variant.outcome.findings.none?(&:error?) : known
+      end
 
-      def fits?(variant, text, only)
-        return false if only == 'refused' && fine?(variant)
-        return false if only == 'valid' && !fine?(variant)
+      def fits?(variant, number, text, only)
+        return false if only == 'refused' && fine?(variant, number)
+        return false if only == 'valid' && !fine?(variant, number)
 
         text.empty? || [*variant.rows.values, *variant.outcome.labels.values].any? { |name| name.to_s.downcase.include?(text) }
       end

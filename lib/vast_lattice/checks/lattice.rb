@@ -9,15 +9,16 @@ module VastLattice
       STATES = { shown: 's', hidden: 'h', suppressed: 'x', undefined: 'u' }.freeze
       DECIDERS = { 'person' => 'p', 'table' => 't', 'rule' => 'r', 'formula' => 'f', 'shared' => 's', 'sheet' => 'l',
                    'default' => 'd' }.freeze
-      LEVELS = { error: 'e', warning: 'w', note: 'n', nil => '-' }.freeze
 
       # A part or a feature down: whether it is a +part+, its tier, and a letter for each variant.
       Line = Struct.new(:name, :title, :part, :tier, :states, :deciders)
 
       attr_reader :names
 
-      def initialize(plan, table, pick = Plan::Pick.new)
+      # +verdicts+ know what is wrong with shapes and part numbers, too.
+      def initialize(plan, table, pick = Plan::Pick.new, verdicts: Verdicts.new(plan, nil))
         @plan = plan
+        @verdicts = verdicts
         @table = table
         @rows = Plan::PickReader.new(plan).read(Plan::Pick.new(rows: pick.rows)).rows
         @at = table && plan.family.table_index(table.name)
@@ -28,7 +29,7 @@ module VastLattice
       def outcomes = @outcomes ||= names.each_index.map { |row| outcome(row) }
 
       # The outcome of one variant.
-      def outcome(row) = @plan.outcome_at(@rows.each_with_index.map { |picked, at| at == @at ? row : picked })
+      def outcome(row) = @plan.outcome_at(picked(row))
 
       # The Lines, part by part.
       def lines
@@ -40,7 +41,7 @@ module VastLattice
         { 'table' => @table&.name, 'title' => @table&.title, 'variants' => names, 'lines' => lines.map do |line|
           line.to_h.transform_keys(&:to_s)
         end,
-          'levels' => outcomes.map { |outcome| LEVELS.fetch(outcome.findings.first&.level) }.join,
+          'levels' => names.each_index.map { |row| Verdicts::LETTERS.fetch(level(row)) }.join,
           'numbers' => outcomes.map { |outcome| outcome.label('part_number') } }
       end
 
@@ -75,6 +76,13 @@ module VastLattice
       end
 
       private
+
+      def picked(row) = @rows.each_with_index.map { |picked, at| at == @at ? row : picked }
+
+      # The worse of what its values and what a Review say.
+      def level(row)
+        [outcomes[row].findings.first&.level, @verdicts.level(picked(row))].compact.min_by { |level| Finding::LEVELS.index(level) }
+      end
 
       def finite(amount) = amount.finite? ? amount : nil
 

@@ -3,14 +3,20 @@
 module VastLattice
   module Checks
     # Which rows of two tables go together: every pair, with the other tables at the rows of a pick, and why not. Rules,
-    # limits and cells count; shapes do not, so that thousands of pairs are told at once.
+    # limits and cells are looked at here; shapes and part numbers as far as Verdicts know them.
     class Pairs
       # Most pairs.
       MOST = 40_000
 
+      # What is only known from a Review.
+      ELSEWHERE = Finding.new(code: :not_valid, level: :error, message: 'Its shape or its part number is wrong.',
+                              remedy: 'The findings of the whole family say what.')
+      private_constant :ELSEWHERE
+
       # Raises Error for more than MOST pairs.
-      def initialize(plan, one, other, pick = Plan::Pick.new)
+      def initialize(plan, one, other, pick = Plan::Pick.new, verdicts: Verdicts.new(plan, nil))
         @plan = plan
+        @verdicts = verdicts
         @one = one
         @other = other
         if one.rows.size * other.rows.size > MOST
@@ -37,7 +43,8 @@ module VastLattice
         rows = @rows.dup
         rows[@at[0]] = row
         rows[@at[1]] = column
-        @plan.outcome_at(rows).findings.select(&:error?)
+        found = @plan.outcome_at(rows).findings.select(&:error?)
+        found.empty? && @verdicts.level(rows) == :error ? [ELSEWHERE] : found
       end
 
       def number(found)

@@ -29,8 +29,14 @@ module VastLattice
         { 'variants' => @plan.family.variant_count, 'looked' => @looked, 'valid' => @valid }
       end
 
-      # Plain form: "findings" (Gathering::Found) and the counts.
-      def to_tree = counts.merge('findings' => found.map(&:to_tree))
+      # A letter for each variant, in the order of Variants, if all were looked at: what is worst there, as in Verdicts.
+      def levels
+        look
+        @sweep.whole? ? @levels : ''
+      end
+
+      # Plain form: "findings" (Gathering::Found), the counts and the levels.
+      def to_tree = counts.merge('findings' => found.map(&:to_tree), 'levels' => levels)
 
       private
 
@@ -45,6 +51,7 @@ module VastLattice
       # Without a plan that runs no variant is valid.
       def broken
         @looked = @valid = 0
+        @levels = ''
         []
       end
 
@@ -66,18 +73,21 @@ module VastLattice
         size = @plan.family.variant_count.clamp(1, Sweep::MOST)
         @sweep.each do |variant|
           @progress.call(0.3 + (0.7 * [seen.size.fdiv(size), 1].min)) if (seen.size % 16).zero?
-          seen[variant.rows] = nothing_wrong?(variant, gathering, doubled)
+          seen[variant.rows] = level(variant, gathering, doubled)
         end
         @looked = seen.size
-        @valid = seen.values.count(true)
+        @levels = seen.values.map { |level| Verdicts::LETTERS.fetch(level) }.join
+        @valid = @looked - @levels.count(Verdicts::LETTERS[:error])
         gathering.to_a
       end
 
-      def nothing_wrong?(variant, gathering, doubled)
-        own = variant.outcome.findings
+      # What is worst of a variant, or nil.
+      def level(variant, gathering, doubled)
         shape = Figures.of(variant.outcome).findings
         shape.each { |finding| gathering.add(finding, variant) }
-        !own.first&.error? && shape.none?(&:error?) && doubled.none? { |name, labels| labels.include?(variant.outcome.labels[name]) }
+        return :error if doubled.any? { |name, labels| labels.include?(variant.outcome.labels[name]) }
+
+        [*variant.outcome.findings, *shape].map(&:level).min_by { |level| Finding::LEVELS.index(level) }
       end
     end
   end

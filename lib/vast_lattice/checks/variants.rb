@@ -44,6 +44,16 @@ module VastLattice
         Variant.new(names, @plan.outcome_at(picked))
       end
 
+      # The number of the variant of these rows, given as Plan#outcome_at takes them; nil where it is not among them.
+      def number_of(picked)
+        @lists.reduce(0) do |number, (index, _, rows)|
+          at = picked[index] && rows.bsearch_index { |row| row >= picked[index] }
+          return nil unless at && rows[at] == picked[index]
+
+          (number * rows.size) + at
+        end
+      end
+
       # Its rows by table, and their numbers as Plan#outcome_at takes them.
       def pick(number)
         picked = Array.new(@plan.family.tables.size)

@@ -1,0 +1,81 @@
+// The health of the family: what is wrong in any of its variants, each thing once, and how many are valid. It is looked for
+// in the background after every change; until it is known again, what was known before stands there, marked as such.
+// It needs of the workspace: state, api, allFindings, pickRows; and tells it what was found (takeReview).
+import { get, words } from '/js/api.js';
+import { query } from '/js/pick.js';
+import { leadTo } from '/js/leading.js';
+
+const LEVELS = ['error', 'warning', 'note'];
+// Milliseconds after a change, and between two looks.
+const REST = 500;
+const AGAIN = 350;
+
+const count = (number, word) => `${number} ${word}${number === 1 ? '' : 's'}`;
+
+export function health() {
+  return {
+    shows: false,
+    whole: true,
+    reviewed: 0,
+    share: 0,
+    level: '',
+    variant: '',
+    timer: null,
+    heard: null,
+
+    init() {
+      this.heard = () => { if (this.state.version !== this.reviewed) this.later(REST); };
+      window.addEventListener('outcome', this.heard);
+      this.later(0);
+    },
+    destroy() { window.removeEventListener('outcome', this.heard); clearTimeout(this.timer); },
+
+    later(wait) { clearTimeout(this.timer); this.timer = setTimeout(() => this.look(), wait); },
+
+    async look() {
+      try {
+        const found = await get(`${this.api}/review`);
+        this.share = found.done ? 1 : found.share;
+        if (!found.done) { this.later(AGAIN); return; }
+        this.takeReview(found);
+        this.reviewed = found.version;
+        if (found.version < this.state.version) this.later(REST);
+      } catch (refusal) {
+        if (refusal.passing) this.later(4000); else console.error(words(refusal));
+      }
+    },
+
+    looking() { return this.reviewed !== this.state.version; },
+    validText() {
+      if (!this.review) return 'looking …';
+      const { valid, looked } = this.review;
+      return `${valid} of ${looked} valid`;
+    },
+    validClass() { return { 'is-old': this.looking(), 'is-wrong': Boolean(this.review) && this.review.valid < this.review.looked }; },
+    lookingText() { return this.review ? 'Looking at every variant again …' : 'Looking at every variant …'; },
+
+    toggle() { this.shows = !this.shows; },
+    hide() { this.shows = false; },
+    showWhole(whole) { this.whole = whole; },
+    wholeCount() { return this.review ? this.review.findings.length : '…'; },
+    hereCount() { return this.allFindings().length; },
+    setLevel(level) { this.level = this.level === level ? '' : level; },
+    setVariant(text) { this.variant = text.trim().toLowerCase(); },
+    countOf(level) { return count(this.source().filter((one) => one.level === level).length, level); },
+    levels() { return LEVELS; },
+
+    source() { return this.whole ? (this.review ? this.review.findings : []) : this.allFindings(); },
+    entries() {
+      return this.source()
+        .filter((one) => (!this.level || one.level === this.level) && (!this.variant || (one.names || []).some((name) => name.toLowerCase().includes(this.variant))))
+        .map((one, index) => ({ place: '', remedy: '', names: [], rows: {}, ...one, key: `${index}${one.code}${one.place}` }));
+    },
+    variantsText(one) { return one.count > one.names.length ? `in ${one.names.join(', ')} and ${one.count - one.names.length} more` : `in ${one.names.join(', ')}`; },
+    // The address of its place, with the first variant that shows it picked.
+    placeHref(one) {
+      const pick = Object.keys(one.rows).length ? { ...this.state.pick, rows: { ...this.state.pick.rows, ...one.rows } } : this.state.pick;
+      return leadTo(this.state.slug, one.path, query(pick));
+    },
+    async showOne(one) { await this.pickRows(one.rows); this.hide(); },
+  };
+}

@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# What is wrong anywhere in a family is told on every page, leads to its place, and no page calls it valid.
+class HealthTest < BrowserCase
+  def setup
+    super
+    file = File.read(File.expand_path('../data/faulty.yaml', __dir__))
+    store.create(VastLattice::Exchange::FamilyFile.read(file).family, person: 'Ann')
+  end
+
+  def test_findings
+    find('.health').click
+    assert_selector '.finding', minimum: 5
+  end
+
+  def test_each_fault_leads_to_its_place
+    open_stage('name', slug: 'faulty')
+    assert_selector '.health-all', text: '2 of 6 valid'
+    findings
+    assert_selector '.finding', count: 5
+    { 'width of plate is -5 mm' => ['/shape', 'B'], 'have the same part number' => ['/vary', 'A'], 'Rules disagree on plate.colour' => ['/shape', 'D'],
+      'No variant builds spare' => ['/shape', 'D'], 'run through the edge' => ['/shape', 'E'] }.each do |words, (stage, row)|
+      find('.finding', text: words).find('.place a').click
+      assert_current_path %r{/families/faulty#{stage}}
+      assert_equal row, find('#pick-size').value, words
+      findings
+    end
+    within('.findings-filter') { click_on '3 errors' }
+    assert_selector '.finding', count: 3
+    fill_in 'in variant', with: 'b'
+    assert_selector '.finding', count: 1, text: 'width of plate'
+    within('.finding') { click_on 'Show one' }
+    assert_equal 'B', find('#pick-size').value
+    assert_equal '–', fact('size')
+  end
+
+  # The list of families, the header, Vary, Prove and the command line.
+  def test_all_counts_agree
+    visit '/families'
+    assert_selector '.card-sheet', text: /6 variants, 2 valid\s+5 findings/
+    open_stage('vary', slug: 'faulty')
+    assert_selector '.health-all', text: '2 of 6 valid'
+    %w[A B C D].each { |row| assert_selector '.cell-name.row-error', text: row }
+    visit '/families/faulty/vary?tab=combine'
+    assert_text '2 of 6 complete variants are valid'
+    visit '/families/faulty/prove'
+    assert_selector '.health-all', text: '2 of 6 valid'
+    assert_selector '.lattice-variant.has-error', count: 4
+  end
+
+  # It follows an edit by itself.
+  def test_a_mended_fault_is_gone
+    visit '/families/faulty/vary?tab=size&cell_row=B&cell_column=length'
+    assert_selector '.cell-name.row-error', text: 'B'
+    press('9', '0', ' ', 'm', 'm', :enter)
+    assert_selector '.health-all', text: '3 of 6 valid'
+    assert_no_selector '.cell-name.row-error', text: 'B'
+  end
+end
