@@ -11,7 +11,9 @@ module VastLattice
       PAUSE = 0.25
 
       class << self
-        # Where tasks find families: plans are kept from one to the next.
+        attr_writer :store
+
+        # Where tasks find families: plans are kept from one to the next. Where the site is in the same program, its store.
         def store = @store ||= Storage::Store.new
       end
 

@@ -7,9 +7,6 @@ module VastLattice
     # What a workspace shows of a family and a pick: everything that follows an edit or a slider, in plain
     # form. The page begins with it, and the API answers with it.
     class ViewState
-      WIDTH = 440.0
-      TALLEST = 330.0
-
       attr_reader :stored, :pick, :result
 
       # +picture+ as PictureParams reads it.
@@ -56,7 +53,7 @@ module VastLattice
         view, = @picture.values_at(:view)
         return if view == 'solid'
 
-        result.view(view, **@picture.except(:view), width: WIDTH, tallest: TALLEST, interactive: true)
+        result.view(view, **@picture.except(:view), interactive: true)
       end
 
       # Names of the parts that are built now, with whether they can be laid flat.

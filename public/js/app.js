@@ -18,6 +18,7 @@ import { gallery } from '/js/gallery.js';
 import { compare } from '/js/compare.js';
 import { combine } from '/js/combine.js';
 import { numbers } from '/js/numbers.js';
+import { secondPicture } from '/js/room.js';
 import { card } from '/js/card.js';
 import { health } from '/js/health.js';
 import { sentForm } from '/js/sent-form.js';
@@ -41,6 +42,7 @@ Alpine.data('compare', compare);
 Alpine.data('combine', combine);
 Alpine.data('numbers', numbers);
 Alpine.data('card', card);
+Alpine.data('secondPicture', secondPicture);
 Alpine.data('health', health);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.

@@ -1,5 +1,6 @@
 // Writes the values and states of an outcome into the page, and lets what changed glow.
 import { labelText } from '/js/api.js';
+import { Zoom } from '/js/zooming.js';
 
 export function mark(word, title = '') {
   const label = title ? `role="img" aria-label="${title}"` : 'aria-hidden="true"';
@@ -49,10 +50,12 @@ export function applyLive(root, state, before) {
 
 // Draws the picture; features whose shape or state changed glow, the selected one stands out.
 export function draw(place, state, before, selected) {
+  const zoom = Zoom.of(place);
   place.innerHTML = state.svg || '<p class="empty">Nothing can be drawn for these values. The findings say why.</p>';
   place.querySelectorAll('[data-feature]').forEach((group) => {
     const name = group.getAttribute('data-feature');
     if (name === selected) group.classList.add('selected');
     if (before && before.shapes[name] !== state.shapes[name]) group.classList.add('glow');
   });
+  zoom.apply();
 }

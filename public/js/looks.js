@@ -2,15 +2,19 @@
 // it. A mixin of the workspace.
 import { get, words } from '/js/api.js';
 import { query } from '/js/pick.js';
+import { rememberedView, sizeOf } from '/js/room.js';
+import { Zoom } from '/js/zooming.js';
 
 const picture = () => document.getElementById('picture');
 
 // The look as a query.
-export function pictureOf({ view, texts, tier, onlyPart, build, measuring }) {
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut }) {
   const parts = new URLSearchParams({ view, texts, tier });
   if (onlyPart) parts.set('part', onlyPart);
   if (build) parts.set('build', `${build.part}:${build.step}`);
   if (measuring) parts.set('measure', 'yes');
+  if (view === 'section') { parts.set('axis', axis); parts.set('cut', cut); }
+  Object.entries(sizeOf(picture())).forEach(([name, pixels]) => parts.set(name, pixels));
   return parts.toString();
 }
 
@@ -19,18 +23,27 @@ const millimetres = (number) => `${Number(number.toFixed(3))} mm`;
 
 export function looks() {
   return {
-    view: 'front',
+    view: rememberedView(),
     texts: 'number',
     tier: 'full',
     onlyPart: '',
     build: null,
+    axis: 'x',
+    cut: 0.5,
     measuring: false,
     measured: [],
     distance: null,
     pointed: null,
 
     readAs(texts) { return this.look({ texts }); },
-    lookFrom(view) { return this.look({ view }); },
+    lookFrom(view) {
+      if (view !== this.view) Zoom.of(picture()).reset();
+      const done = this.look({ view });
+      this.remember();
+      return done;
+    },
+    cutAcross(axis) { return this.look({ axis }); },
+    cutAt(share) { this.cut = Number(share); return this.resolve(); },
     showTier(tier) { return this.look({ tier }); },
     showPart(onlyPart) { return this.look({ onlyPart }); },
     buildTo(build) { return this.look({ build }); },

@@ -3,6 +3,7 @@
 import * as three from '/vendor/three/three.module.js';
 import { OrbitControls } from '/vendor/three/orbit-controls.js';
 import { get, words } from '/js/api.js';
+import { query } from '/js/pick.js';
 
 const PAPER = 0xfffdf8;
 const INK = 0x1d2733;
@@ -17,21 +18,30 @@ export function modelView() {
     wire: false,
     shown: '',
     listening: null,
+    resizing: null,
 
     init() {
-      this.listening = () => { if (this.view === 'solid') this.fetchMesh(); };
+      this.listening = () => { if (this.wanted()) this.fetchMesh(); };
       window.addEventListener('outcome', this.listening);
-      this.$watch('view', (view) => { if (view === 'solid') this.fetchMesh(); });
+      ['view', 'second'].forEach((name) => this.$watch(name, () => setTimeout(this.listening)));
       this.$watch('selected', () => this.paint());
+      // Until a hand has turned it, all of it is shown.
+      this.resizing = new ResizeObserver(() => { if (stage) (stage.touched ? this.draw3d() : this.fit()); });
+      this.resizing.observe(this.$root);
+      this.listening();
     },
     destroy() {
       window.removeEventListener('outcome', this.listening);
+      this.resizing.disconnect();
       if (stage) stage.renderer.dispose();
     },
 
+    // Whether it is to be seen: as the first picture, or as the second.
+    wanted() { return this.$root.dataset.second ? this.second === 'solid' : this.view === 'solid'; },
+
     // Meshes are asked for when the pick, the tier, the build mark or the family has changed.
     async fetchMesh() {
-      const wanted = `${this.asking()}&version=${this.state.version}`;
+      const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
       if (wanted === this.shown) return;
       try {
         const { parts } = await get(`${this.api}/mesh?${wanted}`);
@@ -59,7 +69,9 @@ export function modelView() {
       sun.position.set(0.6, 0.9, 1);
       scene.add(camera);
       const controls = new OrbitControls(camera, canvas);
+      controls.zoomToCursor = true;
       controls.addEventListener('change', () => this.draw3d());
+      controls.addEventListener('start', () => { stage.touched = true; });
       stage = { canvas, renderer, scene, camera, controls, model: new three.Group() };
       scene.add(stage.model);
       return stage;

@@ -4,6 +4,7 @@ import { get, post, words } from '/js/api.js';
 import { query, variantNumber } from '/js/pick.js';
 import { applyLive, draw } from '/js/live.js';
 import { looks, pictureOf } from '/js/looks.js';
+import { room } from '/js/room.js';
 import { renew } from '/js/renewal.js';
 import { arrive } from '/js/leading.js';
 
@@ -19,6 +20,7 @@ export function workspace() {
     tables: start.tables,
     names: start.names,
     ...looks(),
+    ...room(),
     openStep: new URLSearchParams(window.location.search).get('open'),
     // The cell of a table to which the address leads.
     wantedCell: { row: new URLSearchParams(window.location.search).get('cell_row'), column: new URLSearchParams(window.location.search).get('cell_column') },
@@ -41,7 +43,7 @@ export function workspace() {
 
     init() {
       const { hash } = window.location;
-      setTimeout(() => { this.show(null); arrive(hash); });
+      setTimeout(() => { this.show(null); this.takeRoom(); arrive(hash); });
       window.addEventListener('keydown', (event) => this.key(event));
       setInterval(() => this.lookForOthers(), 3000);
     },
@@ -377,6 +379,10 @@ export function workspace() {
       } else if ((event.ctrlKey || event.metaKey) && !typing && event.key.toLowerCase() === 'y') {
         event.preventDefault();
         this.redo();
+      } else if (event.key === 'Escape' && this.large) {
+        this.leaveLarge();
+      } else if (event.key === 'l' && !event.ctrlKey && !event.altKey && !event.metaKey && !event.target.closest('input, textarea, select, .grid')) {
+        this.toggleLarge();
       } else if (event.altKey && this.tables.length && ['PageUp', 'PageDown'].includes(event.key)) {
         event.preventDefault();
         this.step(this.tables[0].name, event.key === 'PageUp' ? -1 : 1);

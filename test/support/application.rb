@@ -15,7 +15,8 @@ module TestApplication
       Minitest.after_run { stop }
       VastLattice::Boot.start(@database.settings('lattice_test'))
       @worker = work
-      VastLattice::Web.app(secret: 'x' * 64, hosts: ['example.org'])
+      VastLattice::Jobs::Worker.store = store
+      VastLattice::Web.app(secret: 'x' * 64, store: store, hosts: ['example.org'])
     end
   end
 

@@ -13,6 +13,7 @@ class HostileTest < WebCase
   # Address => what it is asked with.
   READS = {
     '/api/families/' => {}, '/api/families/side-frame' => {}, '/api/families/side-frame/outcome' => PICK, '/api/families/side-frame/mesh' => PICK,
+    '/api/families/side-frame/picture' => PICK.merge('view' => 'section', 'axis' => 'y', 'cut' => '0.3', 'width' => '700', 'height' => '500'),
     '/api/families/side-frame/measure' => PICK.merge('from' => 'centre:shaft_holes:1', 'till' => 'centre:shaft_holes:2'),
     '/api/families/side-frame/place' => PICK.merge('face' => 'front', 'x' => '100', 'y' => '50'),
     '/api/families/side-frame/anchor' => PICK.merge('feature' => 'tie_holes', 'axis' => 'horizontal', 'from' => 'right'),

@@ -14,6 +14,13 @@ module VastLattice
           answer(state(stored))
         end
 
+        # One picture alone, as it is asked for: a second one beside the first, or of another variant.
+        get '/:slug/picture' do |slug|
+          options = PictureParams.read(params)
+          drawn = options[:view] != 'solid' && result_of(store.find(slug)).view(options[:view], **options.except(:view), interactive: true)
+          answer(svg: drawn || nil)
+        end
+
         # Triangles and edges of the parts that are shown, for the 3D view.
         get '/:slug/mesh' do |slug|
           stored = store.find(slug)

@@ -34,8 +34,8 @@ module VastLattice
       private
 
       def fine?(variant, number)
-        known = @verdicts.valid?(number)
-        known.nil? ? variant.outcome.findings.none?(&:error?) : known
+        known = @verdicts.verdict(number)
+        known ? known == :valid : variant.outcome.findings.none?(&:error?)
       end
 
       def fits?(variant, number, text, only)

@@ -20,8 +20,12 @@ module VastLattice
       # The level of what is worst, or nil, for the numbers of rows by table as Plan#outcome_at takes them.
       def level(picked) = known? ? LEVELS[@levels[@variants.number_of(picked) || @levels.size]] : nil
 
-      # Whether the variant of a number is known to be valid or not; nil where it is not known.
-      def valid?(number) = known? ? @levels[number] != LETTERS[:error] : nil
+      # Whether the variant of a number is :valid or :refused, nil where it is not known.
+      def verdict(number)
+        return unless known?
+
+        @levels[number] == LETTERS[:error] ? :refused : :valid
+      end
 
       # How many are valid, nil where it is not known.
       def count = known? ? @levels.size - @levels.count(LETTERS[:error]) : nil

@@ -7,11 +7,16 @@ module VastLattice
     class FlatView
       MARGIN = 46.0
 
-      def initialize(solid, width: 560.0, tallest: ModelView::TALLEST, interactive: false, **)
+      ABOVE = 16.0
+      BELOW = 44.0
+
+      # +height+ of the picture as of ModelView.
+      def initialize(solid, width: 560.0, tallest: ModelView::TALLEST, height: nil, interactive: false, **)
         @solid = solid
         @flat = solid.blank.flat
         @width = width
-        @tallest = tallest
+        @wanted = height
+        @tallest = height ? [height - ABOVE - BELOW, ModelView::LEAST].max : tallest
         @interactive = interactive
         @canvas = Canvas.new
       end
@@ -43,8 +48,9 @@ module VastLattice
         scale = [(@width - (2 * MARGIN)) / wide, @tallest / high].min
         left = (@width - (wide * scale)) / 2
         @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
-        @paper = Paper.new(scale: scale, left: left - (xs.min * scale), base: 16 + (ys.max * scale))
-        @height = 16 + (high * scale) + 44
+        top = ABOVE + (@wanted ? (@tallest - (high * scale)) / 2 : 0)
+        @paper = Paper.new(scale: scale, left: left - (xs.min * scale), base: top + (ys.max * scale))
+        @height = @wanted || (ABOVE + (high * scale) + BELOW)
       end
 
       def bends

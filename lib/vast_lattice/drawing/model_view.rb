@@ -8,21 +8,24 @@ module VastLattice
     # +texts+ says how dimensions read: :number, :name or :formula. In an +interactive+ picture features can be
     # chosen; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
     # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise. An +extent+ [left, right,
-    # bottom, top] in mm is drawn whole, whatever of it the model fills, so that several views compare.
+    # bottom, top] in mm is drawn whole, whatever of it the model fills, so that several views compare. With a +height+ the
+    # picture fills that, too. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
     class ModelView
       EDGE = '#1d2733'
       HIDDEN = '#5b6875'
       CENTRE = '#7a6a4f'
       MARGIN = 8.0
       TALLEST = 300.0
+      # The part is never drawn in less, px.
+      LEAST = 40.0
       HATCH = 'M0 6 L6 0'
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
-                           :extent, keyword_init: true) do
+                           :extent, :height, :axis, keyword_init: true) do
         def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
                        measurable: false,
-                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil)
+                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x')
           super
         end
       end
@@ -31,7 +34,7 @@ module VastLattice
       def initialize(solids, outcome, **options)
         @options = Options.new(**options)
         @outcome = outcome
-        @view = Views::FRAMES.fetch(@options.view)
+        @view = section? ? Views::SECTIONS.fetch(@options.axis) : Views::FRAMES.fetch(@options.view)
         @solids = chosen(solids)
         @main = @solids.find { |solid| solid.part.name == @options.part } || @solids.first
         @canvas = Canvas.new
@@ -45,7 +48,7 @@ module VastLattice
         @canvas.definitions(hatching) if section?
         @layers = sorted.map { |solid| [solid, Painting.new(cut(solid), @view)] }
         @layers.each { |solid, painting| paint(solid, painting) }
-        @dimensions&.draw
+        @canvas.group(class: 'dimensions') { @dimensions.draw } if @dimensions
         MeasureMarks.new(@canvas, @paper, @view, @solids).draw if @options.measurable
         @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img',
                                                        data_scale: @paper.scale.round(6).to_s, data_left: @paper.left,
@@ -75,16 +78,17 @@ module VastLattice
         points.transpose.map(&:max)
       end
 
-      # The plane of the section, across the length of the whole.
+      # A point of the plane of the section, across an axis of the whole.
       def plane
-        low, high = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner)[0] } }.minmax
-        low + ((high - low) * @options.cut)
+        axis = Views::SECTIONS.keys.index(@options.axis)
+        low, high = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner)[axis] } }.minmax
+        Array.new(3, 0.0).tap { |point| point[axis] = low + ((high - low) * @options.cut) }
       end
 
       def cut(solid)
         return solid unless section?
 
-        solid.cut_before(Geometry::Frame.at([plane, 0.0, 0.0], @view.u, @view.v))
+        solid.cut_before(Geometry::Frame.at(plane, @view.u, @view.v))
       end
 
       def box
@@ -104,17 +108,22 @@ module VastLattice
         @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options) : nil
         room = @dimensions ? @dimensions.room : { left: MARGIN, right: MARGIN, above: MARGIN, below: MARGIN }
         @paper = fitted(room)
-        @height = room[:above] + (box.height * @paper.scale) + room[:below]
+        @height = @options.height || (room[:above] + (box.height * @paper.scale) + room[:below])
         @dimensions&.lay_out(@paper, @height)
       end
 
       # The part as large as it can be in what room is left.
       def fitted(room)
         wide = @options.width - room[:left] - room[:right]
-        scale = [wide / [box.width, 1e-6].max, @options.tallest / [box.height, 1e-6].max].min
+        tall = tallest(room)
+        scale = [wide / [box.width, 1e-6].max, tall / [box.height, 1e-6].max].min
         left = room[:left] + ((wide - (box.width * scale)) / 2)
-        Paper.new(scale: scale, left: left - (box.left * scale), base: room[:above] + (box.top * scale))
+        top = room[:above] + (@options.height ? (tall - (box.height * scale)) / 2 : 0)
+        Paper.new(scale: scale, left: left - (box.left * scale), base: top + (box.top * scale))
       end
+
+      # How high the part may be.
+      def tallest(room) = @options.height ? [@options.height - room[:above] - room[:below], LEAST].max : @options.tallest
 
       def hatching
         line = %(<path d="#{HATCH}" stroke="#{EDGE}" stroke-width="0.7"/>)
