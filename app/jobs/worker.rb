@@ -37,10 +37,12 @@ module VastLattice
 
       private
 
-      # Number of tasks done.
+      # Number of tasks done. Where the database fails in the middle of taking a task or of crossing it off, the worker goes on;
+      # what is not crossed off is done once all the same.
       def work
         @worker.work_off(1).sum
-      rescue Delayed::FatalBackendError
+      rescue Delayed::FatalBackendError, StandardError => e
+        warn "#{e.class}: #{e.message.lines.first}"
         0
       end
     end

@@ -12,14 +12,14 @@ module VastLattice
 
       attr_reader :stored, :stage, :state, :open
 
-      # +open+ names the step of a recipe whose
-      # fields are shown: a feature, or stock:PART; +tab+ is a table or a view of Vary.
-      def initialize(stored, stage, pick, store, open: nil, tab: nil)
+      # +open+ names the step of a recipe whose fields are shown: a feature, or stock:PART; +tab+ is a table or a view of
+      # Vary; +picture+ as PictureParams gives it.
+      def initialize(stored, stage, pick, store, open: nil, tab: nil, picture: PictureParams.read({}))
         @tab = tab
         @stored = stored
         @stage = stage
         @open = open
-        @state = ViewState.new(stored, pick)
+        @state = ViewState.new(stored, pick, picture: picture)
         @store = store
       end
 
@@ -45,7 +45,12 @@ module VastLattice
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
-                            'names' => plan.targets.map(&:name))
+                            'names' => plan.targets.map(&:name), 'review' => review)
+      end
+
+      # What is known of all variants, or nil.
+      def review
+        Storage::ReviewRecord.body(stored.record.digest)&.merge('version' => stored.version)
       end
 
       # Whether a kind of feature is on a face that can be chosen.

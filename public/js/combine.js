@@ -26,7 +26,7 @@ export function combine() {
       const [down, across] = this.tables.map(({ name }) => name);
       this.down = down || '';
       this.across = across || '';
-      this.heard = () => this.load();
+      this.heard = () => { if (this.counts && this.counts.valid !== this.review.valid) this.load(); };
       window.addEventListener('reviewed', this.heard);
       this.keep(() => this.load());
       this.load();

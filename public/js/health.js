@@ -7,7 +7,7 @@ import { leadTo } from '/js/leading.js';
 
 const LEVELS = ['error', 'warning', 'note'];
 // Milliseconds after a change, and between two looks.
-const REST = 500;
+const REST = 1200;
 const AGAIN = 350;
 
 const count = (number, word) => `${number} ${word}${number === 1 ? '' : 's'}`;
@@ -26,7 +26,8 @@ export function health() {
     init() {
       this.heard = () => { if (this.state.version !== this.reviewed) this.later(REST); };
       window.addEventListener('outcome', this.heard);
-      this.later(0);
+      // What was known when the page was made came with it.
+      if (this.review) this.reviewed = this.review.version; else this.later(REST);
     },
     destroy() { window.removeEventListener('outcome', this.heard); clearTimeout(this.timer); },
 

@@ -2,19 +2,19 @@
 // it. A mixin of the workspace.
 import { get, words } from '/js/api.js';
 import { query } from '/js/pick.js';
-import { rememberedView, sizeOf } from '/js/room.js';
+import { rememberedView } from '/js/room.js';
 import { Zoom } from '/js/zooming.js';
 
 const picture = () => document.getElementById('picture');
 
 // The look as a query.
-export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut }) {
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut }, size = {}) {
   const parts = new URLSearchParams({ view, texts, tier });
   if (onlyPart) parts.set('part', onlyPart);
   if (build) parts.set('build', `${build.part}:${build.step}`);
   if (measuring) parts.set('measure', 'yes');
   if (view === 'section') { parts.set('axis', axis); parts.set('cut', cut); }
-  Object.entries(sizeOf(picture())).forEach(([name, pixels]) => parts.set(name, pixels));
+  Object.entries(size).forEach(([name, pixels]) => parts.set(name, pixels));
   return parts.toString();
 }
 

@@ -37,14 +37,29 @@ export function room() {
       this.watchRoom.observe(picture());
     },
 
-    remember() { localStorage.setItem(KEPT, JSON.stringify({ side: this.side, second: this.second, view: this.view })); },
+    remember() {
+      const { width, height } = sizeOf(picture());
+      if (width) document.cookie = `lattice_picture=${this.view}-${width}-${height}; path=/; max-age=31536000; SameSite=Lax`;
+      localStorage.setItem(KEPT, JSON.stringify({ side: this.side, second: this.second, view: this.view }));
+    },
 
     // The picture is asked for in the size that there is.
     resized() {
       const size = JSON.stringify(sizeOf(picture()));
       if (size === this.sized || this.view === 'solid' || size === '{}') return;
       clearTimeout(this.roomTimer);
-      this.roomTimer = setTimeout(() => { this.sized = size; this.resolve(); }, this.sized ? 120 : 0);
+      this.roomTimer = setTimeout(() => {
+        this.sized = size;
+        this.remember();
+        if (!this.fits()) this.resolve();
+      }, this.sized ? 120 : 0);
+    },
+
+    // Whether what is drawn has the size that there is.
+    fits() {
+      const svg = picture().querySelector('svg');
+      const { width, height } = sizeOf(picture());
+      return Boolean(svg) && svg.width.baseVal.value === width && svg.height.baseVal.value === height;
     },
 
     setSide(width) {

@@ -4,7 +4,7 @@ import { get, post, words } from '/js/api.js';
 import { query, variantNumber } from '/js/pick.js';
 import { applyLive, draw } from '/js/live.js';
 import { looks, pictureOf } from '/js/looks.js';
-import { room } from '/js/room.js';
+import { room, sizeOf } from '/js/room.js';
 import { renew } from '/js/renewal.js';
 import { arrive } from '/js/leading.js';
 
@@ -27,7 +27,7 @@ export function workspace() {
     selected: null,
     because: null,
     // What is known of all variants: findings, counts, levels; of the version that it says.
-    review: null,
+    review: start.review || null,
     message: '',
     // What the button of the message does once more, or nothing.
     repeating: null,
@@ -147,7 +147,7 @@ export function workspace() {
     },
 
     // The pick and the look of the picture, as a query.
-    asking() { return `${query(this.state.pick)}&${pictureOf(this)}`; },
+    asking() { return `${query(this.state.pick)}&${pictureOf(this, sizeOf(picture()))}`; },
 
     // Opens the fields of a step (a feature, or stock:PART), or none.
     async openAt(step) {

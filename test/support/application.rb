@@ -58,6 +58,7 @@ module TestApplication
   # The demo and nothing else: what a test has changed is stored anew.
   def self.reset
     start
+    VastLattice::Storage::TaskRecord.delete_all
     return if @sums && sums == @sums
 
     clear_changed
@@ -73,7 +74,6 @@ module TestApplication
     return VastLattice::Storage::Database.clear if kept.empty? || kept == @loaded
 
     VastLattice::Storage::UseRecord.delete_all
-    VastLattice::Storage::TaskRecord.delete_all
     VastLattice::Storage::DocumentRecord.where.not(id: kept.map(&:first)).delete_all
   end
 

@@ -14,13 +14,20 @@ module VastLattice
         get '/:slug/:stage' do |slug, verb|
           stage = Stage.find(verb) || raise(Missing.new('stage', verb, Stage::ALL.map(&:verb)))
           stored = store.find(slug)
-          @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s)
+          @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s,
+                                                                                   picture: remembered_picture)
           @title = "#{stored.family.name} · #{stage.title}"
           erb :workspace
         end
       end
 
       private
+
+      # The picture as it was last looked at in this browser (room.js), so that the first one fits at once.
+      def remembered_picture
+        view, width, height = request.cookies['lattice_picture'].to_s.split('-')
+        PictureParams.read('view' => view == 'flat' ? 'front' : view, 'width' => width, 'height' => height)
+      end
 
       # A form is filled without a row, unless one is picked.
       def pick_for(stage, stored)
