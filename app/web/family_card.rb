@@ -21,6 +21,7 @@ module VastLattice
       def readable? = !@stored.nil?
       def code = readable? ? @stored.family.code : ''
       def note = readable? ? @stored.family.note : 'It cannot be read. Its history and its other data are kept.'
+      def changed = @record.updated_at.to_i
       def picture = "/families/#{slug}/card.svg?version=#{@record.version}"
       def variants = readable? ? @stored.family.variant_count : 0
 

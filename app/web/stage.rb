@@ -17,6 +17,17 @@ module VastLattice
         new(verb: verb, term: term, number: index + 1, counted: counted && Ractor.make_shareable(counted))
       end.freeze
 
+      # What one does there, for those who see the program for the first time.
+      WORDS = {
+        'shape' => 'Parts of plate, sheet, bar or turned stock, and the features on them. Dimensions are numbers, names or formulas.',
+        'name' => 'Every named value: what it may be, and who decides it.',
+        'vary' => 'Tables of variants, a row for each, as in a spreadsheet.',
+        'rule' => 'What follows when something holds: values, states, limits, messages.',
+        'guide' => 'Forms by which others configure the family without touching it.',
+        'prove' => 'All features over all variants in one picture, and whatever is wrong.',
+        'release' => 'Drawings, lists and files.'
+      }.freeze
+
       def self.find(verb) = ALL.find { |stage| stage.verb == verb }
 
       def title = "#{verb.capitalize}: #{term}"

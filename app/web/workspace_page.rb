@@ -66,12 +66,8 @@ module VastLattice
       # Names of the features that come before one in its recipe.
       def before(part, feature) = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
 
-      # Kinds of stock with their outlines, for the form that adds a part: [title, stock in plain form].
-      def stocks
-        Family::STOCK_KINDS.kinds.flat_map do |kind|
-          kind.outlines.map { |outline| ["#{kind.title}, #{outline.tr('_', ' ')}", kind.beginning(outline)] }
-        end
-      end
+      # What a part can start from, for the form that adds one.
+      def stocks = Beginnings.stocks
 
       # Kinds of features that a part can have, for the form that adds one.
       def kinds_for(part)

@@ -19,6 +19,7 @@ import { compare } from '/js/compare.js';
 import { combine } from '/js/combine.js';
 import { numbers } from '/js/numbers.js';
 import { secondPicture } from '/js/room.js';
+import { families } from '/js/families.js';
 import { card } from '/js/card.js';
 import { health } from '/js/health.js';
 import { sentForm } from '/js/sent-form.js';
@@ -43,6 +44,7 @@ Alpine.data('combine', combine);
 Alpine.data('numbers', numbers);
 Alpine.data('card', card);
 Alpine.data('secondPicture', secondPicture);
+Alpine.data('families', families);
 Alpine.data('health', health);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.

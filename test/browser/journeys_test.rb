@@ -122,7 +122,7 @@ class JourneysTest < BrowserCase
     assert_field 'f-drain_hole-diameter', with: 'drain_bore'
     select 'the number', from: 'f-drain_hole-keeps'
     find('#f-drain_hole-horizontal-from').select('right')
-    enter('across, offset', '150 mm')
+    enter('horizontally, offset', '150 mm')
     assert_selector '[data-dimension="drain_hole.horizontal.offset"]', text: '150 mm'
     find('#f-drain_hole-built').click
     press('length > 1 m')
@@ -188,10 +188,10 @@ class JourneysTest < BrowserCase
   def test_washers_come_in_as_family_file_and_csv
     visit '/families'
     attach_file('Or bring in a family file (YAML or JSON)', File.join(ROOT, 'test/data/washer.yaml'))
-    click_on 'Bring in'
+    click_on 'Import'
     assert_selector 'h1', text: 'Plain washer'
     click_link 'Vary'
-    attach_file('Bring in', File.join(ROOT, 'test/data/washer-iso-7089.csv'), make_visible: true)
+    attach_file('Import', File.join(ROOT, 'test/data/washer-iso-7089.csv'), make_visible: true)
     assert_selector '.preview h3', text: '17 rows differ'
     click_on 'Take all'
     assert_selector '.sheet-cell', text: 'M5'

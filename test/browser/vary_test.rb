@@ -259,7 +259,7 @@ class VaryBrowserTest < BrowserCase
     path = File.join(TestApplication::FOLDER, 'edited.xlsx')
     File.binwrite(path, Exchange::SHEET_FORMATS.fetch('xlsx').write(sheets))
     open_stage('vary')
-    attach_file('Bring in', path, make_visible: true)
+    attach_file('Import', path, make_visible: true)
 
     assert_selector '.preview h3', text: 'edited.xlsx: 2 rows differ'
     assert_selector '.difference', text: /SF-0630 changed.*length\s+630\s+590/m
@@ -271,7 +271,7 @@ class VaryBrowserTest < BrowserCase
     assert_selector '.blast', text: '1 of 8 variants change'
     within('.sheet-body') { assert_text '590 mm' }
     File.binwrite(path, 'variant,length')
-    attach_file('Bring in', path, make_visible: true)
+    attach_file('Import', path, make_visible: true)
     assert_selector '.preview .problems', text: 'The file is damaged'
     assert_no_button 'Take all'
     click_on 'Leave it as it was'

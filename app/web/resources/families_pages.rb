@@ -6,7 +6,6 @@ module VastLattice
     module FamiliesPages
       extend Resource
 
-      NEW_STOCK = { 'kind' => 'plate', 'outline' => 'rectangle', 'width' => 'length', 'height' => 'width', 'thickness' => '3 mm' }.freeze
       NO_PICTURE = '<svg xmlns="http://www.w3.org/2000/svg" width="330" height="60"><text x="165" y="34" text-anchor="middle" ' \
                    'font-family="sans-serif" font-size="14" fill="#5b6875">No picture: look at its findings.</text></svg>'
 
@@ -15,6 +14,9 @@ module VastLattice
           @title = 'Families'
           @cards = store.records.map { |record| FamilyCard.new(store, record) }
           @removed = store.removed
+          @gone = @removed.find { |record| record.slug == params['removed'] }
+          @stocks = Beginnings.stocks
+          @stages = Stage::WORDS.map { |verb, words| [Stage.find(verb), words] }
           erb :families
         end
 
@@ -34,7 +36,14 @@ module VastLattice
 
         post('/:slug/remove') do |slug|
           store.remove(slug, person: person)
-          lead_to '/families'
+          lead_to "/families?removed=#{slug}"
+        end
+
+        # A family like another, under a name of its own.
+        post('/:slug/copy') do |slug|
+          family = store.find(slug).family
+          stored = store.create(family.with(name: Beginnings.copy_of(family.name, store.records.map(&:name))), person: person)
+          lead_to "/families/#{stored.slug}/shape"
         end
 
         post('/:slug/restore') do |slug|
@@ -55,13 +64,11 @@ module VastLattice
         Exchange::FamilyFile.read(file[:tempfile].read(Exchange::FamilyFile::LARGEST + 1).to_s).family
       end
 
-      # A new family begins as a plate with two named dimensions: something to see and to change.
+      # A new family begins with the stock that was chosen, in the sizes with which its kind begins: something to see and to change.
       def fresh
         name = Family::Edits.checked_title(params['name'], 'family')
-        sizes = { 'length' => '400 mm', 'width' => '200 mm' }.map do |parameter, size|
-          Family::Parameter.new(name: parameter, kind: 'number', unit: 'mm', default: size)
-        end
-        Family.new(name: name, parameters: sizes, parts: [Family::Part.new(name: 'plate', stock: Family::Stock.from_tree(NEW_STOCK))])
+        _, stock = Beginnings.stocks.then { |all| all[count_of('stock', 0..(all.size - 1))] }
+        Family.new(name: name, parts: [Family::Part.new(name: 'part', stock: Family::Stock.from_tree(stock))])
       end
     end
   end

@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What a new part can start from, and what a copy is called.
+    module Beginnings
+      # Kinds of stock with their outlines: [title, stock in plain form with the sizes that it begins with].
+      def self.stocks
+        Family::STOCK_KINDS.kinds.flat_map do |kind|
+          kind.outlines.map { |outline| ["#{kind.title}, #{outline.tr('_', ' ')}", kind.beginning(outline)] }
+        end
+      end
+
+      # "Roller, copy", or "Roller, copy 2" where that is taken.
+      def self.copy_of(name, taken)
+        base = "#{name.sub(/, copy(?: \d+)?\z/, '')}, copy"
+        [base, *(2..999).map { |number| "#{base} #{number}" }].find { |title| !taken.include?(title) }
+      end
+    end
+  end
+end
