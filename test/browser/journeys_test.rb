@@ -187,7 +187,7 @@ class JourneysTest < BrowserCase
   # The whole of a real size table, through the interface: ISO 7089 washers from M3 to M36.
   def test_washers_come_in_as_family_file_and_csv
     visit '/families'
-    attach_file('Or bring in a family file (YAML or JSON)', File.join(ROOT, 'test/data/washer.yaml'))
+    attach_file('or a family file (YAML or JSON)', File.join(ROOT, 'test/data/washer.yaml'))
     click_on 'Import'
     assert_selector 'h1', text: 'Plain washer'
     click_link 'Vary'

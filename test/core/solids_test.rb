@@ -10,7 +10,8 @@ class SolidsTest < CoreCase
   # Random plates, drilled from front and side, with bosses; hollow bars, turned parts and folded sheets with features
   # that cross each other and the edges.
   def test_volumes_and_surfaces_agree_with_manifold
-    solids = Array.new(48) { |seed| RandomSolid.new(seed) }
+    many = ENV['LATTICE_LONG'] ? 48 : 24
+    solids = Array.new(many) { |seed| RandomSolid.new(seed) }
     answers, status = Open3.capture2('node', File.join(ROOT, 'test/support/manifold.mjs'), stdin_data: JSON.generate(solids.map(&:steps)))
 
     assert_predicate status, :success?
@@ -18,7 +19,7 @@ class SolidsTest < CoreCase
       found = Result.new(plan(solid.yaml)).model.solids.first
 
       assert_in_epsilon volume, found.volume, 1e-4, "seed #{seed}"
-      next if seed >= 24
+      next if seed >= many / 2
 
       # Faces that tools cross are flat pieces with 48 to a turn.
       assert_in_epsilon surface, found.surface_area, 0.01, "seed #{seed}"

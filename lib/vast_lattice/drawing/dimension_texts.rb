@@ -17,7 +17,11 @@ module VastLattice
       def overall(box, _view) = [stock_text(box.width), stock_text(box.height)]
 
       # Distance of a feature from what it is measured from, :horizontal or :vertical.
-      def offset(feature, axis) = text(feature.feature.public_send(axis).offset, feature.numbers.public_send(axis))
+      # A number is told without its sign: the dimension is drawn from where it is measured, to the side where it is.
+      def offset(feature, axis)
+        amount = feature.numbers.public_send(axis)
+        text(feature.feature.public_send(axis).offset, @mode == :number ? amount.abs : amount)
+      end
 
       # Callout of a row, e.g. "26 × 75   (27 × ⌀12)".
       def pattern(feature)
