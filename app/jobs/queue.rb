@@ -28,7 +28,7 @@ module VastLattice
 
           made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: about,
                                              input: input, token: SecureRandom.hex(16))
-          Delayed::Job.enqueue(Performing.new(made.id), priority: ahead)
+          Delayed::Job.enqueue(Performing.new(made.id), priority: ahead, queue: 'persons')
           made
         end
         forget_old
@@ -40,7 +40,7 @@ module VastLattice
         task = Storage::TaskRecord.transaction do
           made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: {},
                                              token: token)
-          Delayed::Job.enqueue(Performing.new(made.id), priority: UNASKED)
+          Delayed::Job.enqueue(Performing.new(made.id), priority: UNASKED, queue: 'program')
           made
         end
         forget_old

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Runs the test files given, or all of them: core, browser and web beside each other, in three programs, each with a
+# Runs the test files given, or all of them: core, browser (in two halves) and web beside each other, each with a
 # database of its own. Minitest's closing lines have the counts.
 root = File.expand_path('../..', __dir__)
 $stdout.sync = true
@@ -31,8 +31,9 @@ unless ARGV.empty?
   return
 end
 
-# Long ones first, so that all end at about the same time. Browsers wait more than they work: three programs fill two cores.
-groups = [of['core'], of['browser'], of['web']].map { |files| files.partition(&long).flatten }
+# Long ones first, so that all end at about the same time. Browsers wait more than they work: four programs fill two cores.
+one, other = of['browser'].partition { |file| File.basename(file).start_with?('vary', 'journeys', 'health', 'guide', 'scripts') }
+groups = [of['core'], one, other, of['web']].map { |files| files.partition(&long).flatten }
 results = groups.map do |files|
   reader, writer = IO.pipe
   pid = Process.spawn(RbConfig.ruby, '--yjit', __FILE__, *files, out: writer, err: writer)

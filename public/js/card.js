@@ -1,12 +1,15 @@
 // The health of a family on its card; asked for again until it is known.
 import { get } from '/js/api.js';
 
-const AGAIN = 500;
+// Milliseconds between two looks, longer and longer ones.
+const AGAIN = 400;
+const SELDOM = 4000;
 
 export function card() {
   return {
     review: { done: false },
     timer: null,
+    pause: AGAIN,
 
     init() {
       this.review = JSON.parse(this.$root.dataset.review);
@@ -14,7 +17,10 @@ export function card() {
     },
     destroy() { clearTimeout(this.timer); },
 
-    later() { this.timer = setTimeout(() => this.look(), AGAIN); },
+    later() {
+      this.timer = setTimeout(() => this.look(), this.pause);
+      this.pause = Math.min(this.pause * 1.4, SELDOM);
+    },
     async look() {
       const found = await get(`/api/families/${this.$root.dataset.slug}/card`).catch(() => ({ done: false }));
       this.review = found;

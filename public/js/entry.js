@@ -16,6 +16,13 @@ export const wrongness = () => ({
   },
 });
 
+// Fields that are entered by Tab have their content selected, as in any table: what is typed next replaces it.
+export function selectOnTab() {
+  let tabbed = false;
+  window.addEventListener('keydown', ({ key }) => { tabbed = key === 'Tab'; }, true);
+  window.addEventListener('focusin', ({ target }) => { if (tabbed && target.matches('.entry-text, .ask-control input')) target.select(); });
+}
+
 export function entry() {
   return {
     ...wrongness(),

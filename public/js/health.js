@@ -6,9 +6,10 @@ import { query } from '/js/pick.js';
 import { leadTo } from '/js/leading.js';
 
 const LEVELS = ['error', 'warning', 'note'];
-// Milliseconds after a change, and between two looks.
+// Milliseconds after a change, and between two looks: longer and longer ones.
 const REST = 1200;
 const AGAIN = 350;
+const SELDOM = 4000;
 
 const count = (number, word) => `${number} ${word}${number === 1 ? '' : 's'}`;
 
@@ -18,6 +19,7 @@ export function health() {
     whole: true,
     reviewed: 0,
     share: 0,
+    pause: AGAIN,
     level: '',
     variant: '',
     timer: null,
@@ -37,7 +39,12 @@ export function health() {
       try {
         const found = await get(`${this.api}/review`);
         this.share = found.done ? 1 : found.share;
-        if (!found.done) { this.later(AGAIN); return; }
+        if (!found.done) {
+          this.later(this.pause);
+          this.pause = Math.min(this.pause * 1.4, SELDOM);
+          return;
+        }
+        this.pause = AGAIN;
         this.takeReview(found);
         this.reviewed = found.version;
         if (found.version < this.state.version) this.later(REST);

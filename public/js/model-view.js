@@ -1,9 +1,17 @@
 // The 3D view: meshes that the core computed, lit, with edges; it turns, zooms, fits, and what is chosen in it is chosen
 // everywhere. Keys: arrows turn, plus and minus zoom, F fits.
-import * as three from '/vendor/three/three.module.js';
-import { OrbitControls } from '/vendor/three/orbit-controls.js';
 import { get, words } from '/js/api.js';
 import { query } from '/js/pick.js';
+
+// The library is large: it is fetched when something is first seen in 3D.
+let three = null;
+let OrbitControls = null;
+async function library() {
+  if (three) return;
+  const [module, controls] = await Promise.all([import('/vendor/three/three.module.js'), import('/vendor/three/orbit-controls.js')]);
+  three = module;
+  ({ OrbitControls } = controls);
+}
 
 const PAPER = 0xfffdf8;
 const INK = 0x1d2733;
@@ -44,12 +52,13 @@ export function modelView() {
       const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
       if (wanted === this.shown) return;
       try {
-        const { parts } = await get(`${this.api}/mesh?${wanted}`);
+        const [{ parts }] = await Promise.all([get(`${this.api}/mesh?${wanted}`), library()]);
         const first = !this.shown;
         this.shown = wanted;
         this.build3d(parts);
         if (first) this.fit();
         this.paint();
+        stage.canvas.dataset.shown = 'yes';
       } catch (refusal) {
         this.tell(words(refusal));
       }
@@ -120,6 +129,7 @@ export function modelView() {
 
     // Everything in the picture, seen from the right, above and in front.
     fit() {
+      if (!three) return;
       const { camera, controls, model, canvas } = this.place();
       const sphere = new three.Box3().setFromObject(model).getBoundingSphere(new three.Sphere());
       if (!(sphere.radius > 0)) return;
@@ -138,6 +148,7 @@ export function modelView() {
     toggleWire() { this.wire = !this.wire; this.paint(); },
 
     turn(around, up) {
+      if (!stage) return;
       const { camera, controls } = stage;
       const away = camera.position.clone().sub(controls.target);
       const place = new three.Spherical().setFromVector3(away);
@@ -148,7 +159,11 @@ export function modelView() {
       this.draw3d();
     },
 
-    zoom(factor) { stage.camera.zoom *= factor; this.draw3d(); },
+    zoom(factor) {
+      if (!stage) return;
+      stage.camera.zoom *= factor;
+      this.draw3d();
+    },
 
     keys3d(event) {
       const act = { ArrowLeft: () => this.turn(-TURN, 0), ArrowRight: () => this.turn(TURN, 0), ArrowUp: () => this.turn(0, -TURN), ArrowDown: () => this.turn(0, TURN),
@@ -161,6 +176,7 @@ export function modelView() {
     // Chooses what was clicked, unless the hand was turning the model.
     choose3d(event) {
       if (Math.hypot(event.clientX - this.downAt[0], event.clientY - this.downAt[1]) > 4) return;
+      if (!stage) return;
       const { canvas, camera, model } = stage;
       const box = canvas.getBoundingClientRect();
       const ray = new three.Raycaster();

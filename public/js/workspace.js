@@ -7,6 +7,7 @@ import { looks, pictureOf } from '/js/looks.js';
 import { room, sizeOf } from '/js/room.js';
 import { renew } from '/js/renewal.js';
 import { arrive } from '/js/leading.js';
+import { selectOnTab } from '/js/entry.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
 const picture = () => document.getElementById('picture');
@@ -45,6 +46,7 @@ export function workspace() {
       const { hash } = window.location;
       setTimeout(() => { this.show(null); this.takeRoom(); arrive(hash); });
       window.addEventListener('keydown', (event) => this.key(event));
+      selectOnTab();
       setInterval(() => this.lookForOthers(), 3000);
     },
 
@@ -216,7 +218,9 @@ export function workspace() {
     },
 
     search(input) {
-      const name = this.names.find((known) => known.toLowerCase() === input.value.trim().toLowerCase());
+      // A feature or a part is meant by its own name, too.
+      const wanted = input.value.trim().toLowerCase();
+      const name = [wanted, `${wanted}.built`].map((one) => this.names.find((known) => known.toLowerCase() === one)).find(Boolean);
       if (name) { this.select(name); input.value = ''; } else this.tell(`There is no name "${input.value}".`);
     },
 
@@ -372,7 +376,9 @@ export function workspace() {
     },
 
     key(event) {
-      const typing = event.target.matches('input:not([type=range]):not([type=checkbox]), textarea');
+      // Where nothing has been typed yet, undo is that of the family.
+      const field = event.target.matches('input:not([type=range]):not([type=checkbox]), textarea');
+      const typing = field && event.target.value !== event.target.defaultValue;
       if ((event.ctrlKey || event.metaKey) && !typing && event.key.toLowerCase() === 'z') {
         event.preventDefault();
         if (event.shiftKey) this.redo(); else this.undo();

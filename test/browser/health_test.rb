@@ -6,8 +6,15 @@ require_relative '../support/browser'
 class HealthTest < BrowserCase
   def setup
     super
+    # Whole families are looked through in the background.
+    Delayed::Worker.queues = []
     file = File.read(File.expand_path('../data/faulty.yaml', __dir__))
     store.create(VastLattice::Exchange::FamilyFile.read(file).family, person: 'Ann')
+  end
+
+  def teardown
+    Delayed::Worker.queues = %w[persons]
+    super
   end
 
   def test_each_fault_leads_to_its_place

@@ -149,9 +149,10 @@ class ShapeTest < BrowserCase
   def test_the_solid_view_turns_and_chooses
     open_stage('shape', 'row[size]=SF-0500')
     click_on '3D'
-    assert_selector '.model-view canvas'
+    assert_selector '.model-view canvas[data-shown]'
     before = picture_of_canvas
-    find('.model-view canvas').send_keys(:left, :left, :left)
+    page.execute_script("document.querySelector('.model-view canvas').focus()")
+    press(:up)
     wait_until { picture_of_canvas != before }
     refute_equal before, picture_of_canvas
     settle

@@ -80,4 +80,30 @@ class NamesTest < CoreCase
       "#{head}patterns:\n#{Array.new(1001) { |n| "  p#{n}: x\n" }.join}" => /line \d: More than 1000 keys/, "#{head}note: \"a" => /not well-formed/ }
       .each { |text, words| assert_match words, refused(Exchange::FamilyFile::Unreadable) { Exchange::FamilyFile.read(text) }.message, text[0, 40] }
   end
+
+  # What is typed is taken as it was meant: = before a formula, a choice in another case, a yes or no that is named.
+  def test_entries_as_people_type_them
+    family = Exchange::FamilyFile.read(<<~YAML).family
+      vast_lattice: 1
+      family: Typed
+      parameters:
+        - {name: width, kind: number, unit: mm, default: '= 2 * 40 mm'}
+        - {name: wood, kind: choice, choices: [oak, Ash, ELM, Elm], default: ASH}
+        - {name: wide, kind: yes_no, default: '=width > 50 mm'}
+      parts: [{name: board, stock: {kind: plate, outline: rectangle, width: width, height: '=width / 2', thickness: 3 mm}}]
+    YAML
+    outcome = Plan.of(family).outcome
+
+    assert_equal(['80 mm', 'Ash', 'yes'], %w[width wood wide].map { |name| outcome.text(name) })
+    named = Family::Edits.apply(family, 'do' => 'set_stock', 'part' => 'board', 'field' => 'height', 'text' => '= 25 mm as board_height')
+    assert_equal '25 mm', named.parameter('board_height').default
+    part = Family::Edits.apply(family, 'do' => 'set_part', 'part' => 'board', 'field' => 'built_when', 'text' => 'yes as has_board')
+    assert_equal %w[yes_no yes], [part.parameter('has_board').kind, part.parameter('has_board').default]
+    many = Family::Edits.apply(family, 'do' => 'put_feature', 'part' => 'board', 'feature' => { 'name' => 'bore', 'kind' => 'hole', 'diameter' => '5 mm' })
+    many = Family::Edits.apply(many, 'do' => 'set_features', 'features' => %w[bore], 'field' => 'built_when', 'text' => 'width > 50 mm as is_wide')
+    assert_equal ['yes_no', 'width > 50 mm', 'is_wide'], [many.parameter('is_wide').kind, many.parameter('is_wide').formula, many.feature('bore').built_when]
+    refused { Plan.of(family).then { |plan| VastLattice::Plan::Entry.read('elm', type: plan.symbols['wood'].type, unit: nil, scope: plan.symbols.scope) } }
+    wrong = refused { VastLattice::Plan::Entry.read('= 2 * lenght', type: Formula::NUMBER, unit: Units::PLAIN, scope: Plan.of(family).symbols.scope) }
+    assert_equal 6, wrong.span.start
+  end
 end

@@ -3,7 +3,11 @@
 require_relative 'core'
 require_relative '../../bin/lib/mariadb'
 require_relative '../../app/boot'
+require 'delayed_job_active_record'
 require 'rack/test'
+
+# What persons ask for is worked off; tests that want whole families looked through say so.
+Delayed::Worker.queues = %w[persons]
 
 # The application as the tests run it: a database of its own, thrown away afterwards.
 module TestApplication

@@ -6,15 +6,16 @@ module VastLattice
     #
     # * a number without unit takes the unit of its place ("90" in a column of mm);
     # * a yes/no accepts yes, no, true, false, and the words of states;
-    # * a text or choice is taken as it stands; after = it is a formula;
-    # * everything else is a formula.
+    # * a text is taken as it stands, a choice in any case; after = it is a formula;
+    # * everything else is a formula, with or without = before it.
     module Entry
       COMMA = /\A\s*[+-]?\d+,\d+\s*\S*\s*\z/
 
       # Returns the Typed tree. Raises Formula::Error.
       def self.read(text, type:, unit:, scope:)
         text = text.to_s
-        return text_entry(text, type, scope) if type.text?
+        return formula(text, type, scope) if text.start_with?('=')
+        return text_entry(text, type) if type.text?
 
         constant = type.boolean? ? boolean(text, scope) : number(text, type, unit)
         constant || Formula.type(text, scope, expected: type)
@@ -45,19 +46,28 @@ module VastLattice
       end
       private_class_method :refuse_comma
 
-      def self.text_entry(text, type, scope)
-        if text.start_with?('=')
-          begin
-            return Formula.type(text[1..], scope, expected: type)
-          rescue Formula::Error => e
-            raise Formula::Error.new(e.message, span: e.span.shift(1), remedy: e.remedy, code: e.code)
-          end
-        end
+      # What stands after =.
+      def self.formula(text, type, scope)
+        Formula.type(text[1..], scope, expected: type)
+      rescue Formula::Error => e
+        raise Formula::Error.new(e.message, span: e.span.shift(1), remedy: e.remedy, code: e.code)
+      end
+      private_class_method :formula
 
-        refuse_choice(text, type) if type.choices && !type.choices.include?(text)
-        constant(text, text, type, :text)
+      def self.text_entry(text, type)
+        meant = type.choices ? choice(text, type.choices) : text
+        meant ? constant(meant, text, type, :text) : refuse_choice(text, type)
       end
       private_class_method :text_entry
+
+      # The choice that is meant, also in another case where that is one alone; else nil.
+      def self.choice(text, choices)
+        return text if choices.include?(text)
+
+        alike = choices.select { |choice| choice.casecmp?(text.strip) }
+        alike.first if alike.one?
+      end
+      private_class_method :choice
 
       def self.refuse_choice(text, type)
         raise Formula::Error.new("\"#{text}\" is not one of the choices.", span: span(text), code: :unknown_choice,

@@ -20,6 +20,7 @@ module VastLattice
         def self.set_part(family, part:, field:, text:)
           unit = field.start_with?('at.turn') ? 'deg' : 'mm'
           family, text = Naming.named(family, text, unit) if field == 'least_wall' || field.start_with?('at.')
+          family, text = Naming.condition(family, text) if Naming::CONDITIONS.include?(field)
           family.with(parts: Edits.change(family.parts, part, 'part') { |found| changed(found, field, text) })
         end
 

@@ -24,6 +24,7 @@ module VastLattice
           refuse_start(family, field, text) if field.end_with?('.from')
           refuse_word(field, text)
           family, text = Naming.named(family, text, unit(found, field)) if measured?(found, field)
+          family, text = Naming.condition(family, text) if Naming::CONDITIONS.include?(field)
           replace(family, found, changed(found, field, text))
         end
 
@@ -33,6 +34,7 @@ module VastLattice
             raise Error.new("\"#{field}\" cannot be set of many features at once.", remedy: "Choose one of #{TEXTS.join(', ')}.")
           end
 
+          family, text = Naming.condition(family, text) if Naming::CONDITIONS.include?(field)
           features.reduce(family) { |changed, feature| set_feature(changed, feature: feature, field: field, text: text) }
         end
 

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+require_relative '../support/application'
+
+# The health of families as it is looked for in the background: once for all that say the same, also after a worker was
+# killed, and never for what is no longer so.
+class ReviewsTest < WebCase
+  Reviews = VastLattice::Jobs::Review
+  def tasks = Storage::TaskRecord.where(kind: 'review')
+
+  def work
+    Delayed::Worker.new(quiet: true).tap { |worker| worker.name = 'one' }.work_off
+  end
+
+  def setup
+    super
+    # Whole families are looked through in the background.
+    Delayed::Worker.queues = []
+    Storage::ReviewRecord.delete_all
+    Delayed::Job.delete_all
+  end
+
+  def teardown
+    Delayed::Worker.queues = %w[persons]
+    super
+  end
+
+  def edit(text)
+    store.edit('side-frame', version: nil, person: 'Ann') do |family|
+      Family::Edits.apply(family, 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'note', 'text' => text)
+    end
+  end
+
+  def test_it_is_looked_for_once_and_holds_for_all_that_say_the_same
+    TestApplication.without_worker do
+      assert_equal [false, 0.0], get_json("#{API}/review").values_at('done', 'share')
+      get_json("#{API}/review")
+      assert_equal 1, tasks.count
+      work
+      found = get_json("#{API}/review")
+      assert_equal [true, 8, 8, 8], found.values_at('done', 'variants', 'looked', 'valid')
+      assert_match(/\A[n-]{8}\z/, found['levels'])
+      assert_equal({ 'done' => true, 'valid' => 8, 'looked' => 8, 'findings' => 1, 'health' => 'note' }, get_json("#{API}/card"))
+      twin = store.create(store.find('side-frame').family, person: 'Ann')
+      assert_equal found.except('version'), get_json("/api/families/#{twin.slug}/review").except('version')
+      assert_equal 1, tasks.count
+    end
+  end
+
+  # What was to be looked through before an edit is given up for what is there now.
+  def test_an_edit_supersedes_what_waits
+    TestApplication.without_worker do
+      get_json("#{API}/review")
+      edit('one')
+      get_json("#{API}/review")
+      assert_equal [%w[cancelled waiting], 2], [tasks.order(:id).pluck(:status), Delayed::Job.count]
+      work
+      assert_equal [true, %w[cancelled done]], [get_json("#{API}/review")['done'], tasks.order(:id).pluck(:status)]
+      store.undo('side-frame', person: 'Ann')
+      refute get_json("#{API}/review")['done']
+    end
+  end
+
+  # One that ended without a result is begun again, and persons are served first.
+  def test_a_look_that_was_lost_is_begun_again
+    TestApplication.without_worker do
+      get_json("#{API}/review")
+      tasks.update_all(status: 'refused')
+      refute get_json("#{API}/review")['done']
+      assert_equal %w[waiting], tasks.pluck(:status)
+      stored = store.find('side-frame')
+      VastLattice::Jobs::Queue.new.begin('import', stored, owner: 'Ann', about: { 'file' => 'a.csv', 'table' => 'size' }, input: "variant,length\nSF-0500,510\n")
+      first = Delayed::Job.order(:priority, :run_at).first
+      assert_includes first.handler, Storage::TaskRecord.find_by(kind: 'import').id.to_s
+    end
+  end
+
+  # Families are copied, begin with a stock, and come back after they were removed.
+  def test_families_begin_are_copied_and_come_back
+    send_form '/families', 'name' => 'Tie', 'stock' => '0'
+    tie = store.find('tie').family
+    assert_empty tie.parameters
+    assert_equal 'plate', tie.parts.first.stock.kind
+    assert_predicate store.find('tie').plan.outcome, :itself
+    2.times { send_form '/families/tie/copy', {} }
+    assert_equal ['Tie', 'Tie, copy', 'Tie, copy 2'], store.records.map(&:name).grep(/Tie/)
+    assert_equal tie.with(name: 'Tie, copy'), store.find('tie-copy').family
+    send_form '/families/tie/remove', {}
+    get '/families?removed=tie'
+    assert_match(/Tie was removed\..*Undo/m, last_response.body)
+    send_form '/families/tie/restore', {}
+    assert_equal tie, store.find('tie').family
+  end
+end
