@@ -157,8 +157,8 @@ class ShapeTest < BrowserCase
     refute_equal before, picture_of_canvas
     settle
     turned = picture_of_canvas
-    find('[data-recipe=shaft_holes] .recipe-title').click
-    assert_selector '.because', text: 'shaft_holes.built'
+    find('[data-recipe=upper_flange] .recipe-title').click
+    assert_selector '.because', text: 'upper_flange.built'
     wait_until { picture_of_canvas != turned }
     refute_equal turned, picture_of_canvas
     %w[Top End Section Flat].each do |view|
