@@ -114,6 +114,8 @@ class TablesAPITest < WebCase
     roller = '/api/families/roller'
     lattice = get_json("#{API}/lattice?table=size")
     pairs = get_json("#{roller}/pairs?down=size&across=surface")
+    stored = store.find('roller')
+    Storage::ReviewRecord.keep(stored.record.digest, Checks::Review.new(stored.plan).to_tree)
     complete = get_json("#{roller}/complete?only=valid&count=yes")
     gallery = get_json("#{API}/gallery?table=size&scale=same&from=0")
     compare = get_json("#{API}/compare?table=size&rows[]=SF-0500&rows[]=SF-2500")
