@@ -9,12 +9,7 @@ module VastLattice
     DEAD = 600
     Delayed::Worker.max_run_time = DEAD
 
-    # What can be done, by name. A kind is a class:
-    #
-    #   new(task, store, progress)   the Storage::TaskRecord, a Storage::Store, and a Progress to tell how far it is
-    #   result                       what comes of it, in plain form; raises VastLattice::Error where nothing can
-    #
-    # It may be begun again after a worker was killed, so it changes nothing but by its result.
+    # What can be done, by name: Kinds.
     KINDS = { 'import' => SheetImport, 'review' => Review }.freeze
   end
 end

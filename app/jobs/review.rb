@@ -4,7 +4,7 @@ module VastLattice
   module Jobs
     # Looks through a whole family, every variant with its shape (Checks::Review). What it finds is kept by the family's
     # digest, for everybody, and holds for good, so that a second look changes nothing.
-    class Review
+    class Review < Kind
       # Whose tasks these are: nobody's.
       OWNER = 'the program'
 
@@ -40,16 +40,9 @@ module VastLattice
         end
       end
 
-      def initialize(task, store, progress)
-        @task = task
-        @store = store
-        @progress = progress
-      end
-
       # Nothing: what is found is kept elsewhere.
       def result
-        stored = @store.find(@task.document.slug)
-        review = Checks::Review.new(stored.plan) { |share| @progress.at(share, 'looking at every variant') }
+        review = Checks::Review.new(stored.plan) { |share| progress.at(share, 'looking at every variant') }
         Storage::ReviewRecord.keep(stored.record.digest, review.to_tree)
         {}
       end

@@ -83,9 +83,9 @@ module VastLattice
         { made: !stored.made.nil?, others: others.map { |change| change.slice('number', 'person', 'kind', 'summary') } }
       end
 
-      # The table that the address names. Raises Missing.
+      # The table that the address names. Raises NotInFamily.
       def table_of(stored, name)
-        stored.family.table(name) || raise(Missing.new('table', name, stored.family.tables.map(&:name)))
+        stored.family.table(name) || raise(NotInFamily.new('table', name, stored.family.tables.map(&:name)))
       end
 
       # What is known of the variants of a stored family.

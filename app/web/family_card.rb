@@ -27,10 +27,10 @@ module VastLattice
 
       # Plain form of what is known: "valid" of the variants "looked" at, the number of "findings", and the "health": the worst
       # of their levels, or fine; only "done" => false until it is known.
-      def review = readable? ? Review.of(@review) : { 'done' => true, 'health' => 'error' }
+      def review = readable? ? Health.of(@review) : { 'done' => true, 'health' => 'error' }
 
       # A review as cards show it.
-      module Review
+      module Health
         def self.of(review)
           return { 'done' => false } unless review['done']
 

@@ -4,24 +4,7 @@ module VastLattice
   module Web
     # What a request is told that cannot be answered: a code of HTTP, words, a remedy, and what else a program may want to know
     # (findings, problems, stale), for pages and programs alike.
-    Refusal = Struct.new(:code, :message, :remedy, :more) do
-      # The refusal of an error. One that is not foreseen is told to the terminal, never to the person.
-      def self.of(error)
-        known = Refusal::KNOWN.find { |kind, _| error.is_a?(kind) }
-        known ? known.last.call(error) : unforeseen(error)
-      end
-
-      def self.unforeseen(error)
-        warn "#{error.class}: #{error.message}", *error.backtrace.to_a.first(12)
-        new(500, 'Something went wrong inside the program. Nothing was changed.', 'Try again; the terminal of bin/start tells more.')
-      end
-      private_class_method :unforeseen
-
-      def to_tree = { message: message, remedy: remedy, **more.to_h }.compact
-    end
-
-    # Kinds of errors from the special to the general, and what becomes of each.
-    class Refusal
+    class Refusal < Struct.new(:code, :message, :remedy, :more)
       # An address holds something that is no text.
       class Unreadable < StandardError
       end
@@ -36,9 +19,10 @@ module VastLattice
       end
       IN_ITS_WORDS = ->(code, more = {}) { ->(error) { new(code, error.message, error.remedy, more) } }
 
+      # Kinds of errors from the special to the general, and what becomes of each.
       KNOWN = {
         Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
-        Storage::Missing => IN_ITS_WORDS[404], Missing => IN_ITS_WORDS[404], Rights::Denied => IN_ITS_WORDS[403],
+        Storage::Missing => IN_ITS_WORDS[404], NotInFamily => IN_ITS_WORDS[404], Rights::Denied => IN_ITS_WORDS[403],
         Storage::Stale => IN_ITS_WORDS[409, { stale: true }], Storage::Contended => IN_ITS_WORDS[409],
         HeavyWork::Busy => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503],
         Storage::Refused => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree) }) },
@@ -49,6 +33,20 @@ module VastLattice
         ActiveRecord::ConnectionNotEstablished => NO_DATABASE, ActiveRecord::QueryAborted => NO_DATABASE,
         ActiveRecord::ConnectionFailed => NO_DATABASE
       }.freeze
+
+      # The refusal of an error. One that is not foreseen is told to the terminal, never to the person.
+      def self.of(error)
+        known = KNOWN.find { |kind, _| error.is_a?(kind) }
+        known ? known.last.call(error) : unforeseen(error)
+      end
+
+      def self.unforeseen(error)
+        warn "#{error.class}: #{error.message}", *error.backtrace.to_a.first(12)
+        new(500, 'Something went wrong inside the program. Nothing was changed.', 'Try again; the terminal of bin/start tells more.')
+      end
+      private_class_method :unforeseen
+
+      def to_tree = { message: message, remedy: remedy, **more.to_h }.compact
     end
   end
 end

@@ -19,6 +19,7 @@ module VastLattice
         @stored = stored
         @stage = stage
         @open = open
+        @picture = picture
         @state = ViewState.new(stored, pick, picture: picture)
         @store = store
       end
@@ -45,7 +46,7 @@ module VastLattice
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
-                            'names' => plan.targets.map(&:name), 'review' => review)
+                            'names' => plan.targets.map(&:name), 'review' => review, 'view' => @picture[:view])
       end
 
       # What is known of all variants, or nil.

@@ -10,7 +10,7 @@ function shape([, part, list, feature, group, field]) {
   if (list === 'stock') return { stage: 'shape', open: `stock:${part}` };
   if (list !== 'features') return { stage: 'shape' };
   const prefix = SHAPE_FIELDS[group];
-  return { stage: 'shape', open: feature, at: prefix !== undefined && field ? `f-${feature}-${prefix}${field.replace('.', '-')}` : `f-${feature}-name` };
+  return { stage: 'shape', open: feature, at: prefix !== undefined && field ? `f-${feature}-${prefix}${field.replace('.', '-')}` : `step-${feature}` };
 }
 
 function table([, name, list, row, , column]) {
@@ -48,7 +48,7 @@ export function leadTo(slug, path, pick) {
 
 // Puts the focus where an address leads to (its part after #), once the page is there.
 export function arrive(hash) {
-  const at = decodeURIComponent(hash.slice(1));
+  const at = new URLSearchParams(`at=${hash.slice(1)}`).get('at');
   const element = at && (document.getElementById(at) || document.getElementById(at.replace(/-default$/, '-formula')));
   if (!element) return;
   element.scrollIntoView({ block: 'center' });

@@ -2,7 +2,6 @@
 // it. A mixin of the workspace.
 import { get, words } from '/js/api.js';
 import { query } from '/js/pick.js';
-import { rememberedView } from '/js/room.js';
 import { Zoom } from '/js/zooming.js';
 
 const picture = () => document.getElementById('picture');
@@ -23,7 +22,7 @@ const millimetres = (number) => `${Number(number.toFixed(3))} mm`;
 
 export function looks() {
   return {
-    view: rememberedView(),
+    view: 'front',
     texts: 'number',
     tier: 'full',
     onlyPart: '',

@@ -17,9 +17,6 @@ export function sizeOf(place) {
   return width > 100 && height > 60 ? { width, height } : {};
 }
 
-// The view that was looked at last; of a flat pattern another part may have none.
-export const rememberedView = () => { const { view } = read(); return view && view !== 'flat' ? view : 'front'; };
-
 export function room() {
   const kept = read();
   return {
@@ -28,6 +25,7 @@ export function room() {
     second: kept.second || '',
     secondRow: '',
     sized: '',
+    pictureSize: {},
     roomTimer: null,
 
     // Called once the page is there.
@@ -37,10 +35,12 @@ export function room() {
       this.watchRoom.observe(picture());
     },
 
+    // The side and the second picture stay in this browser; the server has to know the first picture, to draw it so at once.
     remember() {
-      const { width, height } = sizeOf(picture());
-      if (width) document.cookie = `lattice_picture=${this.view}-${width}-${height}; path=/; max-age=31536000; SameSite=Lax`;
-      localStorage.setItem(KEPT, JSON.stringify({ side: this.side, second: this.second, view: this.view }));
+      localStorage.setItem(KEPT, JSON.stringify({ side: this.side, second: this.second }));
+      this.pictureSize = { ...this.pictureSize, ...sizeOf(picture()) };
+      const { width = '', height = '' } = this.pictureSize;
+      document.cookie = `lattice_picture=${this.view}-${width}-${height}; path=/; max-age=31536000; SameSite=Lax`;
     },
 
     // The picture is asked for in the size that there is.

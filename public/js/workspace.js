@@ -22,6 +22,8 @@ export function workspace() {
     names: start.names,
     ...looks(),
     ...room(),
+    // The view that was looked at last in this browser.
+    view: start.view,
     openStep: new URLSearchParams(window.location.search).get('open'),
     // The cell of a table to which the address leads.
     wantedCell: { row: new URLSearchParams(window.location.search).get('cell_row'), column: new URLSearchParams(window.location.search).get('cell_column') },

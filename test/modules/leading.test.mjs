@@ -26,6 +26,10 @@ test('an address opens what it leads to, with the pick', () => {
   assert.equal(leadTo('frame', ['parameters', 'length', 'most'], ''), '/families/frame/name#p-length-most');
 });
 
+test('a step is led to as a whole where no field is meant', () => {
+  assert.equal(leadTo('frame', ['parts', 'plate', 'features', 'bore'], ''), '/families/frame/shape?open=bore#step-bore');
+});
+
 test('ids are the same as those of the pages', () => {
   assert.equal(idOf('rule', 'Heavy loads & long'), 'rule-Heavy-loads-long');
   assert.equal(idOf('form', 'größe'), 'form-gr-e');

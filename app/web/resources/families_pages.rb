@@ -16,7 +16,6 @@ module VastLattice
           @removed = store.removed
           @gone = @removed.find { |record| record.slug == params['removed'] }
           @stocks = Beginnings.stocks
-          @stages = Stage::WORDS.map { |verb, words| [Stage.find(verb), words] }
           erb :families
         end
 

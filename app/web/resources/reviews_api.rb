@@ -15,7 +15,7 @@ module VastLattice
 
         # The same in short, as the page of all families shows it.
         get '/:slug/card' do |slug|
-          answer(FamilyCard::Review.of(Jobs::Review.of(store.find(slug))))
+          answer(FamilyCard::Health.of(Jobs::Review.of(store.find(slug))))
         end
       end
     end

@@ -12,7 +12,7 @@ module VastLattice
         end
 
         get '/:slug/:stage' do |slug, verb|
-          stage = Stage.find(verb) || raise(Missing.new('stage', verb, Stage::ALL.map(&:verb)))
+          stage = Stage.find(verb) || raise(NotInFamily.new('stage', verb, Stage::ALL.map(&:verb)))
           stored = store.find(slug)
           @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s,
                                                                                    picture: remembered_picture)

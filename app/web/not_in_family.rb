@@ -3,7 +3,7 @@
 module VastLattice
   module Web
     # A family is there, but not what an address names in it.
-    class Missing < Error
+    class NotInFamily < Error
       # +kind+ is a word for what is missing, e.g. "table"; +known+ are the names there are.
       def initialize(kind, name, known = [])
         super("There is no #{kind} \"#{name}\" here.",
