@@ -21,6 +21,7 @@ module VastLattice
         use HandingOn, workshop if workshop
         use Rack::TempfileReaper
         use Border, hosts: hosts
+        use Shipped
         use Rack::Session::Cookie, key: cookie, secret: secret, same_site: :lax, httponly: true
         use ForgeryGuard
         run Site

@@ -8,6 +8,9 @@ module VastLattice
     module Helpers
       def h(text) = CGI.escapeHTML(text.to_s)
 
+      # The address of a shipped file: shipped '/js/app.js'.
+      def shipped(name) = Shipped.path(name)
+
       def csrf_token = Rack::Protection::AuthenticityToken.token(session)
 
       # Attributes data-given, data-given2 … that hand names to the scripts of an element ($el.dataset.given). What comes from

@@ -1,5 +1,5 @@
 // The form that adds a step: its kind, name and face, its place by pointing, its dimensions.
-import { words } from '/js/api.js';
+import { words } from './api.js';
 
 export function adding() {
   return {

@@ -30,14 +30,31 @@ export function words(error) {
 
 const token = () => document.querySelector('meta[name="csrf-token"]').content;
 
-async function ask(path, options) {
-  let response;
+// How many requests are under way; the document says it to whoever waits for the page.
+let asking = 0;
+function count(by) {
+  asking += by;
+  document.documentElement.dataset.asking = asking;
+}
+
+async function fetched(path, options) {
+  count(1);
   try {
-    response = await fetch(path, options);
+    const response = await fetch(path, options);
+    // Answered only when all of it is there.
+    return { response, text: await response.text() };
   } catch {
     throw new Refusal({ message: 'The program does not answer.', remedy: 'Is bin/start still running? Nothing was kept.', passing: true });
+  } finally {
+    count(-1);
   }
-  const data = await response.json().catch(() => ({ error: { message: 'The answer could not be read.' } }));
+}
+
+const read = (text) => { try { return JSON.parse(text); } catch { return { error: { message: 'The answer could not be read.' } }; } };
+
+async function ask(path, options) {
+  const { response, text } = await fetched(path, options);
+  const data = read(text);
   if (!response.ok) throw new Refusal({ passing: response.status === 503 || response.status === 409, message: 'This did not work.', ...data.error });
   return data;
 }
@@ -52,6 +69,12 @@ export const post = (path, body) =>
   });
 
 export const remove = (path) => ask(path, { method: 'DELETE', headers: { Accept: 'application/json', 'X-CSRF-Token': token() } });
+
+// A page as the server makes it: whether it is there, and its document.
+export async function page(path) {
+  const { response, text } = await fetched(path);
+  return { ok: response.ok, html: new DOMParser().parseFromString(text, 'text/html') };
+}
 
 // Sends a file as it is, its name beside it.
 export const send = (path, file) =>

@@ -1,5 +1,5 @@
 // The health of a family on its card; asked for again until it is known.
-import { get } from '/js/api.js';
+import { get } from './api.js';
 
 // Milliseconds between two looks, longer and longer ones.
 const AGAIN = 400;

@@ -1,6 +1,6 @@
 // Tables together: which rows of two of them go together, and the list of all complete variants.
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
 
 export function combine() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.

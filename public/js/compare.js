@@ -1,6 +1,6 @@
 // Two to four rows side by side: what differs, and the pictures over each other or beside each other.
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
 
 export function compare() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.

@@ -1,7 +1,7 @@
 // One entry: it is tried while it is typed, kept on Enter or on leaving it, and a refusal is shown under
 // it with the wrong word underlined. Escape brings back what is stored.
-import { post, split, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { post, split, words } from './api.js';
+import { query } from './pick.js';
 
 // What underlines the wrong part of a refused text.
 export const wrongness = () => ({

@@ -1,6 +1,6 @@
 // All rows of a table as pictures, in one scale or each fitted.
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
 
 export function gallery() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.

@@ -1,5 +1,5 @@
 // The cells of a grid: how they are drawn, edited, sorted and filtered.
-import { mark } from '/js/live.js';
+import { mark } from './live.js';
 
 const PLAIN = /^[+-]?(\d+(\.\d+)?|\.\d+)$/;
 

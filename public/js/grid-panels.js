@@ -1,5 +1,5 @@
 // What opens above a grid: filling a series, finding a row by its keys, the column in hand.
-import { get, words } from '/js/api.js';
+import { get, words } from './api.js';
 
 const NAME = 'name';
 

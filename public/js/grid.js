@@ -2,15 +2,15 @@
 // is the sheet of cells, grid-cells.js says how cells are drawn, sorted and filtered, grid-keys.js is the clipboard and
 // the keys for rows, grid-tools.js the rows and columns, grid-panels.js what opens above, importing.js what comes from
 // spreadsheets.
-import { SheetView } from '/js/sheet-view.js';
-import { get, labelText, words } from '/js/api.js';
-import { query } from '/js/pick.js';
-import { compare, drawCell, passes } from '/js/grid-cells.js';
-import { keys } from '/js/grid-keys.js';
-import { tools } from '/js/grid-tools.js';
-import { panels } from '/js/grid-panels.js';
-import { importing } from '/js/importing.js';
-import { blastWords } from '/js/blast.js';
+import { SheetView } from './sheet-view.js';
+import { get, labelText, words } from './api.js';
+import { query } from './pick.js';
+import { compare, drawCell, passes } from './grid-cells.js';
+import { keys } from './grid-keys.js';
+import { tools } from './grid-tools.js';
+import { panels } from './grid-panels.js';
+import { importing } from './importing.js';
+import { blastWords } from './blast.js';
 
 export const NAME = 'name';
 const LABEL = '_label';

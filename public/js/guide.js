@@ -1,5 +1,5 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
-import { words } from '/js/api.js';
+import { words } from './api.js';
 
 export function guide() {
   return {

@@ -1,9 +1,9 @@
 // The health of the family: what is wrong in any of its variants, each thing once, and how many are valid. It is looked for
 // in the background after every change; until it is known again, what was known before stands there, marked as such.
 // It needs of the workspace: state, api, allFindings, pickRows; and tells it what was found (takeReview).
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
-import { leadTo } from '/js/leading.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
+import { leadTo } from './leading.js';
 
 const LEVELS = ['error', 'warning', 'note'];
 // Milliseconds after a change, and between two looks: longer and longer ones.

@@ -1,5 +1,5 @@
 // Bringing a spreadsheet in: sent, read over there with progress, shown as differences, taken all, some, or not.
-import { get, post, remove, send, words } from '/js/api.js';
+import { get, post, remove, send, words } from './api.js';
 
 const LARGEST = 25e6;
 

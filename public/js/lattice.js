@@ -1,8 +1,8 @@
 // The lattice: parts and features down, variants across. A cell picks its variant and says why; selected cells are settled
 // in one action, which writes columns of the table.
-import { SheetView } from '/js/sheet-view.js';
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { SheetView } from './sheet-view.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
 
 const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };

@@ -1,6 +1,6 @@
 // Writes the values and states of an outcome into the page, and lets what changed glow.
-import { labelText } from '/js/api.js';
-import { Zoom } from '/js/zooming.js';
+import { labelText } from './api.js';
+import { Zoom } from './zooming.js';
 
 export function mark(word, title = '') {
   const label = title ? `role="img" aria-label="${title}"` : 'aria-hidden="true"';

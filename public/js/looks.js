@@ -1,8 +1,8 @@
 // How the picture of a workspace looks: the view, its texts, the tier, the part, the build mark; measuring and pointing in
 // it. A mixin of the workspace.
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
-import { Zoom } from '/js/zooming.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
+import { Zoom } from './zooming.js';
 
 const picture = () => document.getElementById('picture');
 

@@ -1,14 +1,14 @@
 // The 3D view: meshes that the core computed, lit, with edges; it turns, zooms, fits, and what is chosen in it is chosen
 // everywhere. Keys: arrows turn, plus and minus zoom, F fits.
-import { get, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { get, words } from './api.js';
+import { query } from './pick.js';
 
 // The library is large: it is fetched when something is first seen in 3D.
 let three = null;
 let OrbitControls = null;
 async function library() {
   if (three) return;
-  const [module, controls] = await Promise.all([import('/vendor/three/three.module.js'), import('/vendor/three/orbit-controls.js')]);
+  const [module, controls] = await Promise.all([import('../vendor/three/three.module.js'), import('../vendor/three/orbit-controls.js')]);
   three = module;
   ({ OrbitControls } = controls);
 }

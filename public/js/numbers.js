@@ -1,5 +1,5 @@
 // Part numbers, descriptions and names of rows by pattern: tried over all variants while one types, and then kept.
-import { get, words } from '/js/api.js';
+import { get, words } from './api.js';
 
 export function numbers() {
   return {

@@ -1,6 +1,6 @@
 // The list of parameters: a new one from "value as name", removal.
-import { post, words } from '/js/api.js';
-import { query } from '/js/pick.js';
+import { post, words } from './api.js';
+import { query } from './pick.js';
 
 export function parameters() {
   return {

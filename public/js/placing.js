@@ -1,5 +1,5 @@
 // A position measured from another edge: the feature keeps its place, or the number is kept.
-import { words } from '/js/api.js';
+import { words } from './api.js';
 
 export function anchor() {
   return {

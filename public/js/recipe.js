@@ -1,7 +1,7 @@
 // The recipes of a family: opens one step at a time, selects many, walks the build mark, adds, moves and removes
 // steps, parts and materials.
-import Sortable from '/vendor/sortable/sortable.js';
-import { words } from '/js/api.js';
+import Sortable from '../vendor/sortable/sortable.js';
+import { words } from './api.js';
 
 const steps = () => Array.from(document.querySelectorAll('.steps'));
 const names = (list) => Array.from(list.querySelectorAll('[data-recipe]')).map((step) => step.dataset.recipe);

@@ -1,6 +1,6 @@
 // Brings a part of the page up to date with a fresh copy of it: what has not changed stays, with its focus, its caret, its
 // scroll position, what is unfolded in it and what is being typed.
-import Alpine from '/vendor/alpine/alpine.js';
+import Alpine from '../vendor/alpine/alpine.js';
 
 // Elements of one key are the same one; a component whose stored text has changed has another key, and is made anew.
 const key = (element) => (element.dataset && (element.dataset.key || element.dataset.recipe || element.dataset.nameRow)) || element.id || undefined;

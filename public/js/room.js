@@ -1,8 +1,8 @@
 // The room that the model takes: its width beside the stage, large or not, a second picture beside the first. Kept for the
 // person at this browser. A mixin of the workspace.
-import { get } from '/js/api.js';
-import { query } from '/js/pick.js';
-import { Zoom } from '/js/zooming.js';
+import { get } from './api.js';
+import { query } from './pick.js';
+import { Zoom } from './zooming.js';
 
 const KEPT = 'lattice-room';
 const LEAST = 320;

@@ -1,8 +1,8 @@
 // The rule editor: conditions and effects picked from lists; the condition can be typed as well. Both are
 // the same rule.
-import { post, words } from '/js/api.js';
-import { wrongness } from '/js/entry.js';
-import { query } from '/js/pick.js';
+import { post, words } from './api.js';
+import { wrongness } from './entry.js';
+import { query } from './pick.js';
 
 const WORDS = { '=': 'is', '!=': 'is not', '<': 'is below', '<=': 'is at most', '>': 'is above', '>=': 'is at least' };
 

@@ -1,6 +1,6 @@
 // A form that is sent by script, because the token that lets it write stands in a header alone. What is refused is told
 // beside it; else the page goes where the answer leads.
-import { sendForm, words } from '/js/api.js';
+import { sendForm, words } from './api.js';
 
 export const sentForm = () => ({
   problem: '',

@@ -1,5 +1,5 @@
 // A new table, and the name of one.
-import { words } from '/js/api.js';
+import { words } from './api.js';
 
 export function tables() {
   return {

@@ -1,13 +1,13 @@
 // The workspace of one family: the pick, the outcome, what is selected, edits, undo. The stage components
 // inside it call its methods.
-import { get, post, words } from '/js/api.js';
-import { query, variantNumber } from '/js/pick.js';
-import { applyLive, draw } from '/js/live.js';
-import { looks, pictureOf } from '/js/looks.js';
-import { room, sizeOf } from '/js/room.js';
-import { renew } from '/js/renewal.js';
-import { arrive } from '/js/leading.js';
-import { selectOnTab } from '/js/entry.js';
+import { get, page, post, words } from './api.js';
+import { query, variantNumber } from './pick.js';
+import { applyLive, draw } from './live.js';
+import { looks, pictureOf } from './looks.js';
+import { room, sizeOf } from './room.js';
+import { renew } from './renewal.js';
+import { arrive } from './leading.js';
+import { selectOnTab } from './entry.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
 const picture = () => document.getElementById('picture');
@@ -335,16 +335,16 @@ export function workspace() {
       if (this.renew) { await this.renew(); return; }
       this.refreshes += 1;
       const number = this.refreshes;
-      const response = await fetch(window.location.href).catch(() => null);
-      if (!response) { this.tell('The program does not answer. What you see may be out of date.', () => this.refresh()); return; }
-      const page = new DOMParser().parseFromString(await response.text(), 'text/html');
+      const fetched = await page(window.location.href).catch(() => null);
+      if (!fetched) { this.tell('The program does not answer. What you see may be out of date.', () => this.refresh()); return; }
+      const { ok, html } = fetched;
       // A later refresh shows more.
       if (number !== this.refreshes) return;
       const pickers = (root) => Array.from(root.querySelectorAll('.picker-rows'));
-      if (!response.ok || pickers(page).length !== this.tables.length) { window.location.reload(); return; }
-      ['#stage', '.strip', '#all-names'].forEach((part) => renew(document.querySelector(part), page.querySelector(part)));
-      pickers(document).forEach((select, index) => { select.innerHTML = pickers(page)[index].innerHTML; });
-      ({ tables: this.tables, names: this.names } = JSON.parse(page.getElementById('start').textContent));
+      if (!ok || pickers(html).length !== this.tables.length) { window.location.reload(); return; }
+      ['#stage', '.strip', '#all-names'].forEach((part) => renew(document.querySelector(part), html.querySelector(part)));
+      pickers(document).forEach((select, index) => { select.innerHTML = pickers(html)[index].innerHTML; });
+      ({ tables: this.tables, names: this.names } = JSON.parse(html.getElementById('start').textContent));
       await new Promise((done) => { setTimeout(done); });
       this.show(null);
       this.highlight();

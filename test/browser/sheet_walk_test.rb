@@ -115,12 +115,12 @@ class SheetWalkTest < BrowserCase
 
     log(way)
     assert_stored("before #{way}")
-    page.driver.wait_for_network_idle
+    settle
     press([:ctrl, way == :undo ? 'z' : 'y'])
     @model.public_send(way)
   end
 
-  [3, 10].each do |seed|
+  (ENV['LATTICE_LONG'] ? [3, 10] : [10]).each do |seed|
     define_method("test_a_walk_#{seed}") do
       open_small_table(ROWS)
       random = Random.new(seed)

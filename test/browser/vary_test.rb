@@ -13,7 +13,7 @@ class VaryBrowserTest < BrowserCase
     wait_until { yield == expected }
     expected.nil? ? assert_nil(yield) : assert_equal(expected, yield)
     wait_until { page.evaluate_script("Alpine.$data(document.querySelector('.workspace')).sending === 0") }
-    page.driver.wait_for_network_idle
+    settle
   end
 
   # Goes on with Tab until the element is focused: no mouse, no script.
@@ -198,7 +198,7 @@ class VaryBrowserTest < BrowserCase
     Capybara.using_session(:second) do
       within('.sheet-body') { assert_text '95 mm' }
       page.execute_script("Object.defineProperty(document, 'hidden', { value: true })")
-      page.driver.wait_for_network_idle
+      settle
     end
     press(%i[ctrl home], :right, '505', :enter)
     assert_stored('505') { table.row('SF-0500').cells['length'] }

@@ -5,7 +5,7 @@ require 'capybara/minitest'
 require 'capybara/cuprite'
 
 Capybara.register_driver(:chromium) do |app|
-  quiet = %w[no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync]
+  quiet = %w[force-prefers-reduced-motion no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync]
   Capybara::Cuprite::Driver.new(app, browser_path: '/usr/bin/chromium', window_size: [1280, 887], timeout: 20, process_timeout: 60,
                                      js_errors: true, browser_options: quiet.to_h { |option| [option, nil] })
 end
@@ -19,13 +19,29 @@ class BrowserCase < CoreCase
   include Capybara::DSL
   include Capybara::Minitest::Assertions
 
+  SETTLE = <<~JS
+    const done = arguments[0];
+    const rests = () => document.readyState === 'complete' && !Number(document.documentElement.dataset.asking || 0)
+      && Array.from(document.images).every((image) => image.complete || image.loading === 'lazy')
+      && document.getAnimations().every((one) => one.playState !== 'running');
+    const look = (frames) => (frames === 3 ? done() : requestAnimationFrame(() => setTimeout(() => look(rests() ? frames + 1 : 0))));
+    look(0);
+  JS
+
   def setup
     TestApplication.reset
     Capybara.app = TestApplication.start
     page.driver.resize(1280, 887)
   end
 
-  def teardown = Capybara.reset_sessions!
+  # What a page keeps goes; the browser's cache of shipped files stays, which takes half of the time of a first page.
+  def teardown
+    page.execute_script('localStorage.clear()')
+    page.driver.clear_cookies
+    page.visit('about:blank')
+  rescue StandardError
+    Capybara.reset_sessions!
+  end
 
   def store = TestApplication.store
 
@@ -53,12 +69,8 @@ class BrowserCase < CoreCase
     JS
   end
 
-  # Waits until the page has answered, drawn and come to rest.
-  def settle
-    page.driver.wait_for_network_idle
-    run_script('requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(arguments[0])))')
-    wait_until { page.evaluate_script("document.getAnimations().every((one) => one.playState !== 'running')") }
-  end
+  # Waits until nothing is asked of the server and the page has been at rest for three frames.
+  def settle = run_script(SETTLE)
 
   # Waits up to so many seconds until the block holds.
   def wait_until(seconds = 12)

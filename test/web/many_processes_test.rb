@@ -51,13 +51,13 @@ class ManyProcessesTest < WebCase
     assert_equal "Said #{Storage::Store::FOLLOWED + 1}", behind.find('roller').family.note
   end
 
-  # Everybody changes the same family at once: nobody is refused, nothing is lost.
+  # Everybody changes the same family at once: nothing is lost. On a loaded machine somebody may be told to come again.
   def test_all_change_one_family
     stores = Array.new(3) { Storage::Store.new }
     before = store.version('roller')
     writers = stores.flat_map { |store| Array.new(3) { |own| [store, own] } }.each_with_index.map do |(store, _), writer|
       Thread.new do
-        4.times { |number| store.edit('roller', version: nil, person: "P#{writer}") { |family| said(family, "#{writer}-#{number}") } }
+        4.times { |number| say(store, "#{writer}-#{number}", person: "P#{writer}") }
       ensure
         ActiveRecord::Base.connection_handler.clear_active_connections!
       end
@@ -66,6 +66,12 @@ class ManyProcessesTest < WebCase
     assert_equal before + 36, store.version('roller')
     assert_equal Array.new(9) { |writer| Array.new(4) { |number| "#{writer}-#{number}" } }.flatten.sort,
                  store.find('roller').family.note.split.sort.last(36)
+  end
+
+  def say(store, word, person:)
+    store.edit('roller', version: nil, person: person) { |family| said(family, word) }
+  rescue Storage::Contended
+    retry
   end
 
   def said(family, word) = family.with(note: "#{family.note.to_s[/( ?\d-\d)*\z/]} #{word}")

@@ -122,6 +122,19 @@ class PagesTest < WebCase
     assert_equal 5, store.all.size
   end
 
+  # What is shipped has an address of its own for each content: kept for good under the present one, not under an older one,
+  # and nothing but shipped files stands there.
+  def test_shipped_files_have_an_address_of_their_own
+    get '/families'
+    script = last_response.body[%r{src="(/shipped/\h+/js/app.js)"}, 1]
+    get script
+    assert_match(/immutable/, last_response.headers['cache-control'])
+    assert_match(/javascript/, last_response.headers['content-type'])
+    get script.sub(/\h{16}/, '0' * 16)
+    assert_equal [200, 'no-store'], [last_response.status, last_response.headers['cache-control']]
+    ['/../Gemfile', '/..%2fGemfile', '/families', '/js'].each { |path| assert_equal 404, get(script.sub('/js/app.js', path)).status, path }
+  end
+
   # The shipped copies are those that package.json pins, and nothing is fetched from elsewhere.
   def test_shipped_files_are_the_pinned_ones
     Assets::FILES.each { |source, place| assert_equal Digest::SHA256.hexdigest(Assets.content(source)), Digest::SHA256.file(Assets.path(place)).hexdigest, place }
