@@ -92,7 +92,7 @@ module VastLattice
       def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.record.digest)&.fetch('levels'))
 
       # What a stored family comes to for the pick that is asked with, as far as that fits.
-      def result_of(stored) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan))
+      def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), **options)
     end
   end
 end

@@ -14,11 +14,11 @@ module VastLattice
         @stored = stored
         @pick = PickParams.fitting(pick, stored.plan)
         @picture = picture
-        @result = Result.new(stored.plan, @pick) if stored.plan.runnable?
+        @result = resolve if stored.plan.runnable?
       rescue Plan::PickError => e
         @problem = e.full_text
         @pick = @pick.with(answers: {}, overrides: {})
-        @result = Result.new(stored.plan, @pick)
+        @result = resolve
       end
 
       # Findings of the outcome and of the definition.
@@ -31,6 +31,8 @@ module VastLattice
 
       private
 
+      def resolve = Result.new(stored.plan, @pick, build_to: @picture[:build_to])
+
       def pick_tree
         rows = stored.family.variant_tables.to_h { |table| [table.name, result ? result.outcome.row_name(table).to_s : ''] }
         { 'rows' => rows, 'answers' => pick.answers, 'overrides' => pick.overrides }
@@ -39,21 +41,21 @@ module VastLattice
       def result_tree
         unless result
           return { 'values' => {}, 'states' => {}, 'facts' => {}, 'findings' => [], 'svg' => nil, 'shapes' => {},
-                   'dimensions' => {} }
+                   'dimensions' => {}, 'steps' => {} }
         end
 
         picture = svg
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
-          'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'parts' => parts
+          'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'steps' => steps, 'parts' => parts
         )
       end
 
       # The 3D view is drawn by the browser, from the mesh that it asks for.
       def svg
-        view, = @picture.values_at(:view)
+        view = @picture[:view]
         return if view == 'solid'
 
-        result.view(view, **@picture.except(:view), interactive: true)
+        result.view(view, **@picture.except(:view, :build_to), interactive: true)
       end
 
       # Names of the parts that are built now, with whether they can be laid flat.
@@ -68,7 +70,8 @@ module VastLattice
 
       # What the typed dimensions come to, as texts: "windows.width" => "260 mm".
       def dimensions
-        result.model.solids.flat_map { |solid| stock_texts(solid) + solid.features.flat_map { |feature| feature_texts(feature) } }.to_h
+        solids = result.whole.model.solids
+        solids.flat_map { |solid| stock_texts(solid) + solid.features.flat_map { |feature| feature_texts(feature) } }.to_h
       end
 
       def stock_texts(solid)
@@ -95,6 +98,11 @@ module VastLattice
       def measured(measures, numbers, prefix)
         measures.select { |measure| measure.number? && numbers[measure.name] }
                 .map { |measure| ["#{prefix}.#{measure.name}", Units::Format.quantity(numbers[measure.name], Units[measure.unit])] }
+      end
+
+      # Each feature in one line.
+      def steps
+        result.whole.model.solids.flat_map(&:features).to_h { |feature| [feature.name, Drawing::StepWords.of(feature)] }
       end
 
       # A short text per feature that changes whenever its shape or state does.

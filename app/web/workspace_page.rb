@@ -46,8 +46,12 @@ module VastLattice
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
-                            'names' => plan.targets.map(&:name), 'review' => review, 'view' => @picture[:view])
+                            'names' => plan.targets.map(&:name), 'words' => WORDS, 'review' => review, 'view' => @picture[:view])
       end
+
+      # What the language of formulas offers beside names.
+      WORDS = { 'functions' => Formula::Functions::ALL.values.map { |one| { 'name' => one.name, 'example' => one.example.first } },
+                'units' => Units::Catalogue.symbols }.freeze
 
       # What is known of all variants, or nil.
       def review
@@ -66,6 +70,22 @@ module VastLattice
 
       # Names of the features that come before one in its recipe.
       def before(part, feature) = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
+
+      # Kinds of parameters, [value, words].
+      def parameter_kinds = Family::Parameter::KINDS.map { |kind| [kind, kind.sub('yes_no', 'yes or no')] }
+
+      # What kind of feature it is, how it is repeated and on which face.
+      def kind_words(feature)
+        kinds = Family::PATTERN_KINDS
+        pattern = kinds.fetch(feature.pattern.kind) if feature.pattern && kinds.key?(feature.pattern.kind)
+        [Family::FEATURE_KINDS.fetch(feature.kind).title.downcase, pattern&.title, feature.face&.tr('._', '  ')].compact.join(' · ')
+      end
+
+      # When it is there and seen.
+      def condition_words(feature)
+        [feature.by_hand && "#{feature.by_hand} by hand", feature.built_when && "built when #{feature.built_when}",
+         feature.shown_when && "shown when #{feature.shown_when}"].compact.join('; ')
+      end
 
       # What a part can start from, for the form that adds one.
       def stocks = Beginnings.stocks

@@ -77,6 +77,14 @@ module VastLattice
     # Prices that rules add, rounded to the cent per line: Lines.
     def prices = lines.select { |line| line.list == 'price' }
 
+    # What rules add to the price, as text, by currency; '' where nothing does.
+    def price
+      return 'undefined' if prices.any?(&:undefined)
+
+      sums = prices.select(&:amount).group_by(&:unit).transform_values { |lines| lines.sum(&:amount) }
+      sums.map { |unit, amount| format('%<amount>.2f %<unit>s', amount: amount, unit: unit) }.join(' + ')
+    end
+
     # Operations that rules add: Lines.
     def operations = lines.select { |line| line.list == 'operation' }
 

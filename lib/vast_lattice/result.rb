@@ -6,13 +6,18 @@ module VastLattice
   class Result
     attr_reader :plan, :outcome
 
-    # Resolves a pick, unless its +outcome+ is there already. Raises Plan::Broken or Plan::PickError.
-    def initialize(plan, pick = Plan::Pick.new, outcome: plan.outcome(pick))
+    # Resolves a pick, unless its +outcome+ is there already. +build_to+, a pair of part and step, leaves out of the model,
+    # and so of facts, findings and pictures, what comes later in that part's recipe. Raises Plan::Broken or Plan::PickError.
+    def initialize(plan, pick = Plan::Pick.new, outcome: plan.outcome(pick), build_to: nil)
       @plan = plan
       @outcome = outcome
+      @build_to = build_to
     end
 
-    def model = @model ||= Geometry::Model.of(outcome)
+    def model = @model ||= Geometry::Model.of(outcome, build_to: @build_to)
+
+    # The same with all steps.
+    def whole = @build_to ? @whole ||= Result.new(plan, outcome: outcome) : self
 
     # Findings of the outcome and of the shape, worst first; with those of pictures and facts that took too much work, as
     # far as they were asked for.
@@ -26,18 +31,18 @@ module VastLattice
     # The front view as SVG, or nil when there is nothing to draw.
     def front_view(**options) = view('front', **options)
 
-    # A view (of Drawing::Views) as SVG, or nil when there is nothing to draw. +build_to+, a pair of part and step,
-    # leaves out what comes later in that part's recipe. Options as in Drawing::ModelView.
-    def view(name, build_to: nil, **options)
-      solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids
+    # A view (of Drawing::Views) as SVG, or nil when there is nothing to draw; steps that come later are faint in it. Options
+    # as in Drawing::ModelView.
+    def view(name, **options)
+      options = options.merge(later: later) if @build_to
+      solids = model.solids
       key = [:view, name, options, solids.map { |solid| [solid.solid.object_id, solid.colour, solid.shown] }]
       kept('The picture', key) { drawn(name, solids, options) }
     end
 
     # Triangles and edges of the parts that are shown in a tier: [{'part', 'colour', 'groups', 'edges'}, …].
-    def meshes(tier: 'full', build_to: nil)
-      solids = (build_to ? Geometry::Model.of(outcome, build_to: build_to) : model).solids.select { |solid| solid.shown && solid.part.drawn_in?(tier) }
-      solids.filter_map do |solid|
+    def meshes(tier: 'full')
+      model.solids.select { |solid| solid.shown && solid.part.drawn_in?(tier) }.filter_map do |solid|
         kept('The picture', [:mesh, tier, solid.solid.object_id, solid.colour]) { mesh(Drawing::Tier.of(solid, tier)) }
       end
     end
@@ -65,6 +70,13 @@ module VastLattice
     end
 
     private
+
+    # The features that come after the step up to which the model is built, as they will be: Geometry::PlacedFeature.
+    def later
+      part, step = @build_to
+      solid = whole.model.part(part)
+      solid ? solid.features.select { |feature| feature.shown? && !feature.problem && feature.step > step } : []
+    end
 
     def measured = { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds.size }
 

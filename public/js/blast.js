@@ -8,6 +8,8 @@ export function blastWords(blast) {
   const most = (counts) => Math.max(...Object.values(counts));
   if (Object.keys(blast.values).length) parts.push(`values: ${names(blast.values)}`);
   if (Object.keys(blast.states).length) parts.push(`states: ${names(blast.states)}`);
+  if (Object.keys(blast.steps || {}).length) parts.push(`shapes: ${names(blast.steps)}`);
+  if (blast.prices) parts.push(`price of ${blast.prices}`);
   if (blast.labels.part_number) parts.push(counted(most({ a: blast.labels.part_number }), 'part number'));
   if (blast.masses) {
     const signed = blast.heavier.map((mass) => `${mass > 0 ? '+' : ''}${Number(mass.toPrecision(3))}`);

@@ -16,6 +16,13 @@ export const wrongness = () => ({
   },
 });
 
+// The edit that keeps a text; +base+ is its plain form as JSON, without what is typed.
+function editOf(base, text, argument = 'text') {
+  const { field, ...edit } = JSON.parse(base);
+  if (edit.do === 'put_parameter') return { ...edit, fields: { [field]: text } };
+  return { ...edit, ...(field ? { field } : {}), [argument]: text };
+}
+
 // Fields that are entered by Tab have their content selected, as in any table: what is typed next replaces it.
 export function selectOnTab() {
   let tabbed = false;
@@ -36,12 +43,7 @@ export function entry() {
     get input() { return this.$root.querySelector('.entry-text'); },
     init() { this.stored = this.input.value; },
 
-    edits(text) {
-      const edit = JSON.parse(this.$root.dataset.edit);
-      if (edit.do !== 'put_parameter') return { ...edit, text };
-      const { field, ...rest } = edit;
-      return { ...rest, fields: { [field]: text } };
-    },
+    edits(text) { return editOf(this.$root.dataset.edit, text); },
 
     async keep() {
       const text = this.input.value.trim();
@@ -62,6 +64,7 @@ export function entry() {
     async attempt() {
       const text = this.input.value.trim();
       if (text === this.refused) return;
+      if (text === this.stored) this.foresee(null);
       if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.rows = []; this.wrong = ''; return; }
       try {
         const like = JSON.parse(this.$root.dataset.like);
@@ -70,9 +73,11 @@ export function entry() {
         this.wrong = '';
         this.says = this.told(trial);
         this.rows = trial.rows || [];
+        this.foresee(this.edits(text));
       } catch (refusal) {
         this.says = '';
         this.rows = [];
+        this.foresee(null);
         this.refuse(text, refusal);
       }
     },
@@ -94,6 +99,7 @@ export function entry() {
       this.rows = [];
       this.wrong = '';
       this.refused = null;
+      this.foresee(null);
     },
   };
 }
@@ -102,11 +108,9 @@ export function entry() {
 export function choice() {
   return {
     async keep() {
-      const { wrap, edit } = this.$el.dataset;
-      const base = JSON.parse(edit);
-      const value = this.$el.value;
+      const { edit, argument } = this.$el.dataset;
       try {
-        await this.edit(wrap ? { ...base, fields: { [wrap]: value } } : { ...base, text: value });
+        await this.edit(editOf(edit, this.$el.value, argument || 'text'));
       } catch (refusal) {
         this.tell(words(refusal));
         this.refresh();

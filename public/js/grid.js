@@ -35,7 +35,6 @@ export function grid() {
     cell: null,
     problem: '',
     goals: 0,
-    blast: null,
     filtering: false,
     filters: {},
     sort: null,
@@ -306,7 +305,7 @@ export function grid() {
         if (moving) return true;
         if (structure || answer.others.length) await this.reload(then);
         else this.takeResolved(answer.resolved);
-        if (answer.made) this.askBlast();
+        if (answer.made) this.reachFurther();
         return true;
       } catch (refusal) {
         this.problem = words(refusal);
@@ -349,23 +348,12 @@ export function grid() {
       return { row: row.name, at: view.from.row, field: (view.columns[view.from.column] || {}).key || NAME };
     },
 
-    // What the latest edit changed over all variants, with undo at hand.
-    async askBlast() {
-      const till = this.seen;
-      try {
-        const { blast } = await get(`${this.api}/blast?from=${till - 1}&till=${till}`);
-        if (this.seen !== till) return;
-        this.blast = blast;
-        // Formulas that look into tables reach further than the row that was edited.
-        if (blast && blast.changed > 1) { this.forget(); await this.resolveVisible(true); }
-      } catch {
-        this.blast = null;
-      }
+    // Formulas that look into tables reach further than the row that was edited.
+    async reachFurther() {
+      const blast = await this.telling;
+      if (blast && blast.changed > 1) { this.forget(); await this.resolveVisible(true); }
     },
 
-    blastText() { return this.blast ? blastWords(this.blast) : ''; },
     blastOfImport() { return blastWords(this.incoming.blast); },
-    forgetBlast() { this.blast = null; },
-    async undoBlast() { this.blast = null; await this.undo(); },
   };
 }

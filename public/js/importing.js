@@ -75,7 +75,7 @@ export function importing() {
         const { made, others } = this.takeChange(change);
         await this.resolve();
         await this.reload();
-        if (made) this.askBlast();
+        if (made) this.reachFurther();
         await this.renewUndo();
         if (!others.length) this.tell(`${taken} ${taken === 1 ? 'row' : 'rows'} taken. Undo brings back what was.`);
       } catch (refusal) {

@@ -51,6 +51,7 @@ export function arrive(hash) {
   const at = new URLSearchParams(`at=${hash.slice(1)}`).get('at');
   const element = at && (document.getElementById(at) || document.getElementById(at.replace(/-default$/, '-formula')));
   if (!element) return;
+  for (let fold = element.closest('details'); fold; fold = fold.parentElement.closest('details')) fold.open = true;
   element.scrollIntoView({ block: 'center' });
   const field = element.matches('input, textarea, select, button') ? element : element.querySelector('input, textarea, select, button');
   (field || element).focus({ preventScroll: true });

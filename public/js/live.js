@@ -43,6 +43,7 @@ export function applyLive(root, state, before) {
   each('fact', (element, name) => text(element, (state.facts[name] || { text: '–' }).text, Boolean(before)));
   each('label', (element, name) => text(element, labelText((state.labels || {})[name]), Boolean(before)));
   each('dimension', (element, name) => text(element, state.dimensions[name] || '', Boolean(before)));
+  each('step', (element, name) => { text(element, (state.steps || {})[name] || '', Boolean(before)); element.title = element.textContent; });
   each('decider', (element, name) => state.values[name] && decider(element, state.values[name]));
   each('state', (element, name) => state.states[name] && stateButton(element, state.states[name]));
   each('follow', (element, path) => element.setAttribute('href', `${path}?${state.query}`));

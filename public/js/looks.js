@@ -46,6 +46,8 @@ export function looks() {
     showTier(tier) { return this.look({ tier }); },
     showPart(onlyPart) { return this.look({ onlyPart }); },
     buildTo(build) { return this.look({ build }); },
+    // Facts and findings are those of what is built so far.
+    buildNote() { return this.build && (this.build.step ? `up to step ${this.build.step}` : 'of the stock alone'); },
 
     look(change) {
       Object.assign(this, change);

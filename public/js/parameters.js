@@ -26,6 +26,19 @@ export function parameters() {
       return trial.unit;
     },
 
+    // One is open at a time; what is open is what is asked about.
+    toggle(step, name) {
+      this.openAt(this.openStep === step ? null : step);
+      this.select(name);
+    },
+
+    async move(name, by) {
+      const list = Array.from(document.querySelectorAll('.names .name-button'), (button) => button.dataset.given2);
+      const at = list.indexOf(name);
+      if (at + by < 0 || at + by >= list.length) return;
+      await this.edit({ do: 'move_parameter', name, before: list[at + (by > 0 ? 2 : -1)] || null }).catch((refusal) => this.tell(words(refusal)));
+    },
+
     async remove(name) {
       try {
         await this.edit({ do: 'remove_parameter', name });

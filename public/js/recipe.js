@@ -110,10 +110,6 @@ export function recipe() {
 
     // The build mark: { part, step } or null for all.
     buildOf(part) { return this.build && this.build.part === part ? this.build.step : null; },
-    buildText(part, last) {
-      const step = this.buildOf(part);
-      return step === null ? 'all steps' : `up to step ${step} of ${last}`;
-    },
     laterClass(part, step) {
       const at = this.buildOf(part);
       return { 'is-later': at !== null && step > at, 'is-mark': at === step };
@@ -124,7 +120,6 @@ export function recipe() {
       if (to < 0) return null;
       return this.buildTo(to >= last && by > 0 ? null : { part, step: to });
     },
-    buildAll() { return this.buildTo(null); },
 
     key(event) {
       if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return;
@@ -138,7 +133,7 @@ export function recipe() {
     async dropLater(part) {
       const list = names(document.querySelector(`[data-steps="${part}"]`));
       const later = list.slice(this.buildOf(part) / 10);
-      if (!later.length || await this.change({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) this.buildAll();
+      if (!later.length || await this.change({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) this.buildTo(null);
     },
 
     // Stock, parts and materials.

@@ -5,8 +5,9 @@ import Alpine from '../vendor/alpine/alpine.js';
 // Elements of one key are the same one; a component whose stored text has changed has another key, and is made anew.
 const key = (element) => (element.dataset && (element.dataset.key || element.dataset.recipe || element.dataset.nameRow)) || element.id || undefined;
 
-// What a hand has unfolded stays so; what is ticked follows what is stored.
-function updating(from, to) {
+// What a hand has unfolded stays so; what is ticked follows what is stored; what renews itself (data-own) is left to it.
+function updating(from, to, childrenOnly, skip) {
+  if (from.dataset && 'own' in from.dataset && key(from) === key(to)) { skip(); return; }
   if (from.tagName === 'DETAILS') to.toggleAttribute('open', from.open);
   if (from.type === 'checkbox' && !from.hasAttribute('x-bind:checked')) from.checked = to.hasAttribute('checked');
 }

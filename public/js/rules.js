@@ -92,6 +92,7 @@ export function rules() {
           const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text: this.draft.when, like: { condition: true } });
           this.problem = '';
           this.says = `${trial.here} in the variant in view; holds in ${trial.holds} of ${trial.variants} variants`;
+          this.foreseeDraft();
         } catch (refusal) {
           this.says = '';
           if (!this.draft || this.draft.when.includes('…')) return;
@@ -130,19 +131,27 @@ export function rules() {
       return tree;
     },
 
-    async save() {
+    // The edit that keeps the draft.
+    editOfDraft() {
       const { draft } = this;
       const rule = { name: draft.name, when: draft.when, then: draft.then.map((effect) => this.effectTree(effect)), otherwise: draft.otherwise.map((effect) => this.effectTree(effect)) };
       ['note', 'active', 'else_when'].forEach((key) => { if (draft[key] !== undefined) rule[key] = draft[key]; });
+      return { do: 'put_rule', rule, ...(this.replaces ? { replaces: this.replaces } : {}) };
+    },
+
+    // Tells what the draft would do, as far as it can be kept.
+    foreseeDraft() { if (this.draft && this.draft.when && !this.draft.when.includes('…')) this.foresee({ ...this.editOfDraft(), rule: { ...this.editOfDraft().rule, name: this.draft.name || 'new rule' } }); },
+
+    async save() {
       try {
-        await this.edit({ do: 'put_rule', rule, ...(this.replaces ? { replaces: this.replaces } : {}) });
+        await this.edit(this.editOfDraft());
         this.draft = null;
       } catch (refusal) {
-        this.point(draft.when, refusal);
+        this.point(this.draft.when, refusal);
         this.problem = words(refusal);
       }
     },
-    cancel() { this.draft = null; this.problem = ''; },
+    cancel() { this.draft = null; this.problem = ''; this.foresee(null); },
 
     async toggle(button) {
       const rule = this.ruleOf(button);

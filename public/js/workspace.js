@@ -4,10 +4,12 @@ import { get, page, post, words } from './api.js';
 import { query, variantNumber } from './pick.js';
 import { applyLive, draw } from './live.js';
 import { looks, pictureOf } from './looks.js';
+import { doing } from './doing.js';
 import { room, sizeOf } from './room.js';
 import { renew } from './renewal.js';
 import { arrive } from './leading.js';
 import { selectOnTab } from './entry.js';
+import { completing } from './completing.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
 const picture = () => document.getElementById('picture');
@@ -22,6 +24,7 @@ export function workspace() {
     names: start.names,
     ...looks(),
     ...room(),
+    ...doing(),
     // The view that was looked at last in this browser.
     view: start.view,
     openStep: new URLSearchParams(window.location.search).get('open'),
@@ -49,6 +52,7 @@ export function workspace() {
       setTimeout(() => { this.show(null); this.takeRoom(); arrive(hash); });
       window.addEventListener('keydown', (event) => this.key(event));
       selectOnTab();
+      completing(() => this, start.words);
       setInterval(() => this.lookForOthers(), 3000);
     },
 
@@ -266,6 +270,7 @@ export function workspace() {
       this.take(moved ? { ...state, pick: this.state.pick } : state);
       if (moved) this.resolve();
       if (unshown) this.tell(unshown);
+      if (state.version > this.seen) this.tellDid(state.version);
       this.seen = Math.max(this.seen, state.version);
       this.tellOthers(others);
       return { made, others };

@@ -62,16 +62,21 @@ class ShapeTest < BrowserCase
     assert_equal side_frame, stored
   end
 
-  # The build mark is walked by keyboard from the last step to the stock and back; later steps can be dropped, and undone.
-  def test_the_build_mark_is_walked_by_keyboard
+  # How far the part is built is walked by keyboard from the last step to the stock and back, and played; mass and size follow.
+  # Later steps can be dropped, and undone.
+  def test_the_scale_of_steps_is_walked_by_keyboard
     open_stage('shape')
+    mass = fact('mass')
     all_steps = stored.features.size
     all_steps.downto(1) do |step|
       find('body').send_keys(%i[alt up])
-      assert_selector '.build-mark output', text: "up to step #{(step - 1) * 10} of #{all_steps * 10}"
+      assert_selector '.scale-says', text: step == 1 ? 'stock alone' : "up to step #{(step - 1) * 10}"
     end
     assert_no_selector '.picture [data-feature]'
-    assert_selector '[data-fact=size]', text: '2000 × 120 × 35 mm' # facts are those of the whole
+    assert_selector '.picture .later'
+    assert_selector '.fact-main', text: /of the stock alone/i
+    assert_selector '[data-fact=size]', text: '2000 × 120 × 2.5 mm'
+    refute_equal mass, fact('mass')
     3.times { find('body').send_keys(%i[alt down]) }
     assert_selector '.picture [data-feature=shaft_holes]'
     assert_no_selector '.picture [data-feature=windows]'
@@ -84,15 +89,16 @@ class ShapeTest < BrowserCase
     click_on 'Undo'
     assert_no_selector '[data-recipe=pilot_hole]'
     find('body').send_keys(%i[alt up])
-    assert_selector '.build-mark output', text: 'up to step 30'
+    assert_selector '.scale-says', text: 'up to step 30'
 
     click_on 'drop later steps'
     assert_selector '.notice', text: 'Dropped 10 steps'
     assert_equal %w[upper_flange lower_flange shaft_holes], stored.features.map(&:name)
     click_on 'Undo'
     assert_selector '[data-recipe=windows]'
-    (all_steps - 3).times { find('body').send_keys(%i[alt down]) }
-    assert_selector '.build-mark output', text: 'all steps'
+    click_on 'Build Side frame, step by step'
+    assert_selector '.scale-says', text: 'all steps', wait: 20
+    assert_equal mass, fact('mass')
     assert_equal side_frame, stored
   end
 

@@ -78,7 +78,7 @@ class VaryBrowserTest < BrowserCase
     assert_selector '.series-preview', text: 'SF-0500 630'
     press(:enter)
     assert_stored(%w[630 800 1000 1250 1600 2000 2500 3150]) { cells('length') }
-    assert_selector '.blast', text: 'of 8 variants change'
+    assert_selector '.did', text: 'of 8 variants change'
     tab_to('.sheet-view')
     press(%i[ctrl home], :down, [:alt, 'c'])
     assert_stored(%w[SF-0500 SF-0630] + ['SF-0630 2']) { table.rows.first(3).map(&:name) }
@@ -106,7 +106,7 @@ class VaryBrowserTest < BrowserCase
     assert_selector '.cell-finding', text: 'There is no name "dept". Did you mean depth?'
     assert_selector '.cell-fault', text: 'dept'
     assert_selector '.health-error'
-    assert_selector '.blast', text: '1 no longer valid'
+    assert_selector '.did', text: '1 no longer valid'
     press(:f2, :escape)
     assert_no_selector '.sheet-input'
     press('length / 20', :enter, :up)
@@ -114,7 +114,7 @@ class VaryBrowserTest < BrowserCase
     press(:delete)
     assert_stored(nil) { table.row('SF-2000').cells['depth'] }
     assert_selector '.cell-line code', text: 'open; 120 mm, decided by default'
-    within('.blast') { click_on 'Undo' }
+    within('.foot') { click_on 'Undo' }
     assert_stored('length / 20') { table.row('SF-2000').cells['depth'] }
   end
 
@@ -268,7 +268,7 @@ class VaryBrowserTest < BrowserCase
     uncheck 'Take SF-2000'
     click_on 'Take 1'
     assert_stored(%w[590 120]) { [table.row('SF-0630').cells['length'], table.row('SF-2000').cells['depth']] }
-    assert_selector '.blast', text: '1 of 8 variants change'
+    assert_selector '.did', text: '1 of 8 variants change'
     within('.sheet-body') { assert_text '590 mm' }
     File.binwrite(path, 'variant,length')
     attach_file('Import', path, make_visible: true)

@@ -61,7 +61,10 @@ class DrawingTest < CoreCase
     assert_equal %w[blind boss fine row], features(svg).sort
     assert_equal %w[blind row], features(svg(tier: 'symbol')).sort
     assert_equal %w[blind boss row], features(svg(tier: 'working')).sort
-    assert_equal %w[row], features(svg(build_to: ['plate', 10]))
+    early = Result.new(plan(BODY), build_to: ['plate', 10])
+    assert_equal %w[row], features(read(early.view('front')))
+    assert_equal 1, read(early.view('front')).xpath('//*[@class="later"]').size, 'what comes later is faint'
+    assert_empty svg.xpath('//*[@class="later"]')
     assert_equal 8, result.facts['instances']
     Drawing::Views::FRAMES.each_key { |view| assert_equal 'svg', svg(view).root.name, view }
   end

@@ -125,6 +125,35 @@ class VaryTest < CoreCase
     assert_equal 3, Checks::BlastRadius.new(before, ruled).to_tree['changed']
   end
 
+  # A number that stands in a recipe is no value, and a density neither; both are told all the same.
+  def test_blast_radius_of_recipes
+    before = Plan.of(brackets)
+    hole = before.family.feature('tabled')
+    wider = Plan.of(edit(brackets, 'set_feature', feature: hole.name, field: 'diameter', text: '7.5 mm'), before: before)
+    blast = Checks::BlastRadius.new(before, wider).to_tree
+    built = Checks::Variants.new(before).count { |variant| %i[shown hidden].include?(variant.outcome.state(hole.name)) }
+
+    assert_equal [built, { hole.name => built }, {}], blast.values_at('changed', 'steps', 'values')
+    assert_equal built, blast['masses']
+    assert_includes blast['rows'].first['texts'], "#{hole.name} is made otherwise"
+    material = Family::Edits.apply(brackets, { 'do' => 'put_material', 'material' => { 'name' => 'heavy', 'density' => '9' } })
+    made = Plan.of(Family::Edits.apply(material, { 'do' => 'set_stock', 'part' => material.parts.first.name, 'field' => 'material', 'text' => 'heavy' }))
+    denser = Plan.of(Family::Edits.apply(made.family, { 'do' => 'put_material', 'material' => { 'name' => 'heavy', 'density' => '10' } }))
+
+    assert_equal [6, 6, {}], Checks::BlastRadius.new(made, denser).to_tree.values_at('changed', 'masses', 'values')
+  end
+
+  # What no longer can be made counts as no longer valid.
+  def test_blast_radius_tells_of_shapes
+    before = Plan.of(brackets)
+    hole = before.family.feature('tabled')
+    vast = Plan.of(edit(brackets, 'set_feature', feature: hole.name, field: 'diameter', text: '5 m'), before: before)
+    errors = [before, vast].map { |plan| Checks::Variants.new(plan).select { |variant| variant.result.errors? }.map(&:name) }
+    refute_empty errors.last - errors.first
+
+    assert_equal (errors.last - errors.first).size, Checks::BlastRadius.new(before, vast).to_tree['broken']
+  end
+
   def test_resolved_rows
     plan = Plan.of(edit(brackets, 'set_cell', table: 'size', row: 'C', column: 'length', text: '950'))
     rows = Checks::ResolvedRows.new(plan, size(brackets)).to_tree([1, 2, 9])
@@ -264,7 +293,7 @@ class VaryTest < CoreCase
       said = [before, after].map do |plan|
         Checks::Variants.new(plan).to_h do |variant|
           outcome = variant.outcome
-          [variant.name, [plan.targets.map { |target| outcome.text_of(target) }, outcome.labels, outcome.findings.select(&:error?)]]
+          [variant.name, [plan.targets.map { |target| outcome.text_of(target) }, outcome.labels, variant.result.findings.select(&:error?)]]
         end
       end
       differing = said.first.keys.reject { |name| said.first[name] == said.last[name] }

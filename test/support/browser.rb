@@ -38,14 +38,20 @@ class BrowserCase < CoreCase
   def teardown
     page.execute_script('localStorage.clear()')
     page.driver.clear_cookies
-    page.visit('about:blank')
+    Capybara.current_session.visit('about:blank')
   rescue StandardError
     Capybara.reset_sessions!
   end
 
   def store = TestApplication.store
 
-  # Opens a stage and waits until its scripts run.
+  # Opens a page and waits until its scripts listen.
+  def visit(path)
+    super
+    assert_selector 'html[data-ready]'
+  end
+
+  # Opens a stage and waits until its picture is there.
   def open_stage(stage, query = '', slug: 'side-frame')
     visit "/families/#{slug}/#{stage}#{"?#{query}" unless query.empty?}"
     assert_selector '.picture svg', wait: 10

@@ -89,12 +89,12 @@ module MalformedFiles
   end
 
   def self.bomb(bytes)
-    changed(bytes) { |zip| zip.get_output_stream('xl/sharedStrings.xml') { |out| 320.times { out.write(' ' * 1_000_000) } } }
+    @bomb ||= changed(bytes) { |zip| zip.get_output_stream('xl/sharedStrings.xml') { |out| 160.times { out.write(' ' * 1_000_000) } } }
   end
 
   # The same, with small sizes written into its directory.
   def self.lying(bytes)
-    size = [320_000_000].pack('V')
+    size = [160_000_000].pack('V')
     bytes.gsub(size, [1000].pack('V'))
   end
 end

@@ -224,7 +224,7 @@ class DurabilityTest < CoreCase
 
   # What the block gives, once it does.
   def eventually
-    250.times do
+    600.times do
       found = yield
       return found if found && found != '503'
     rescue SystemCallError, IOError, JSON::ParserError, NoMethodError

@@ -6,6 +6,9 @@ module VastLattice
     module EditsAPI
       extend Resource
 
+      # Places of a change that are told one by one.
+      LISTED = 60
+
       routes '/api/families' do
         get '/:slug/history' do |slug|
           answer(changes: store.history(slug).map { |change| change.slice('number', 'person', 'kind', 'status', 'summary', 'created_at') })
@@ -30,6 +33,21 @@ module VastLattice
         # Tries a formula without storing anything: its value here, and over all variants.
         post '/:slug/try', needs: :read do |slug|
           answer(Checks::Trial.new(store.find(slug).plan).run(sent.fetch('text', ''), sent.fetch('like', {}), pick))
+        end
+
+        # What edits would do to all variants, without storing anything: their blast radius, null where the family could not be
+        # resolved any more, and the errors that they would bring.
+        post '/:slug/foresee', needs: :read do |slug|
+          plan = store.find(slug).plan
+          foreseen = Plan.of(Array(sent['edits']).reduce(plan.family) { |changed, edit| Family::Edits.apply(changed, edit) }, before: plan)
+          changes = Family::Difference.between(plan.family, foreseen.family).map(&:to_s)
+          answer(blast: Checks::BlastRadius.new(plan, foreseen).to_tree, findings: (foreseen.errors - plan.errors).first(3).map(&:to_tree),
+                 changes: changes.first(LISTED), changed: changes.size)
+        end
+
+        # Where the family speaks of a parameter, feature, part, table, form or rule: kind, name.
+        get '/:slug/uses' do |slug|
+          answer(uses: Family::Uses.new(store.find(slug).family, text_of('kind'), text_of('name')).to_tree)
         end
 
         # What others changed since a version, and what the edits from one version to another touch.

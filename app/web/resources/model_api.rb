@@ -17,14 +17,16 @@ module VastLattice
         # One picture alone, as it is asked for: a second one beside the first, or of another variant.
         get '/:slug/picture' do |slug|
           options = PictureParams.read(params)
-          drawn = options[:view] != 'solid' && result_of(store.find(slug)).view(options[:view], **options.except(:view), interactive: true)
+          result = result_of(store.find(slug), build_to: options[:build_to])
+          drawn = options[:view] != 'solid' && result.view(options[:view], **options.except(:view, :build_to), interactive: true)
           answer(svg: drawn || nil)
         end
 
         # Triangles and edges of the parts that are shown, for the 3D view.
         get '/:slug/mesh' do |slug|
           stored = store.find(slug)
-          answer(parts: result_of(stored).meshes(**PictureParams.read(params).slice(:tier, :build_to)))
+          picture = PictureParams.read(params)
+          answer(parts: result_of(stored, build_to: picture[:build_to]).meshes(tier: picture[:tier]))
         end
 
         # The distance between two marks of a picture that was asked for with measure=yes.

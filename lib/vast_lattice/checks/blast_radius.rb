@@ -2,8 +2,8 @@
 
 module VastLattice
   module Checks
-    # What an edit changes: from the plan before to the plan after it, in how many variants values, states, part
-    # numbers, findings and masses differ. A variant is known by the names of its rows.
+    # What an edit changes: from the plan before to the plan after it, in how many variants values, states, steps, part
+    # numbers, prices, findings and masses differ. A variant is known by the names of its rows.
     class BlastRadius
       # Changed variants that are told one by one.
       LISTED = 40
@@ -14,12 +14,6 @@ module VastLattice
       WORK = 160_000
       SHAPE = 2_500
 
-      # A variant before and after: Outcomes.
-      Pair = Struct.new(:name, :before, :after)
-      # What differs in a variant: names of values and states, labels before and after by name, errors before and after,
-      # its masses where it was weighed; the pair itself of the first ones only, because thousands of outcomes are heavy.
-      Changed = Struct.new(:decided, :states, :labels, :findings, :pair, :masses)
-
       # +listed+ changed variants are told one by one; +work+ is what masses may take.
       def initialize(before, after, work: WORK, listed: LISTED)
         @before = before
@@ -29,51 +23,54 @@ module VastLattice
       end
 
       # Plain form: "variants" now, "partly" whether only those with the default rows of other tables were looked at,
-      # "changed", "new", "gone"; "values", "states" and "labels" with the number of variants by name; "masses" that differ
-      # of those "weighed", "heavier" (least and most, kg), "unweighed"; "broken" and "mended" variants; "rows", the first
-      # changed variants with texts. nil when a plan cannot run.
+      # "changed", "new", "gone"; "values", "states", "steps" and "labels" with the number of variants by name, "prices" with
+      # their number; "masses" that differ of those "weighed", "heavier" (least and most, kg), "unweighed"; "broken" and
+      # "mended" variants, as far as they were weighed with their shapes; "rows", the first changed variants with texts.
+      # nil when a plan cannot run.
       def to_tree
         return unless @before.runnable? && @after.runnable?
 
         before, after = [@before, @after].map { |plan| picks(plan) }
         changes = look(before, after)
         { 'variants' => @after.family.variant_count, 'partly' => partly?, 'changed' => changes.size,
-          'new' => (after.keys - before.keys).size, 'gone' => (before.keys - after.keys).size, **counts(changes), **@weights,
-          'rows' => changes.first(@listed).map { |change| { 'name' => change.pair.name, 'texts' => texts(change) } } }
+          'new' => (after.keys - before.keys).size, 'gone' => (before.keys - after.keys).size, **counts(changes), **weights(changes),
+          'rows' => changes.select(&:pair).map { |change| { 'name' => change.name, 'rows' => change.rows, 'texts' => texts(change) } } }
       end
 
       private
 
-      # {name of a variant => the numbers of its rows}
+      # {name of a variant => [names of its rows by table, their numbers]}
       def picks(plan)
         found = Variants.new(plan, within: within(plan))
         numbers = 0...[found.size, Variants::MOST].min
-        numbers.to_h { |number| found.pick(number).then { |names, picked| [names.values.join(' · '), picked] } }
+        numbers.to_h { |number| found.pick(number).then { |names, picked| [names.values.join(' · '), [names, picked]] } }
       end
 
-      # The Changed variants; as many as there is time for are weighed on the way.
+      # The Changes; as many as there is time for are weighed on the way.
       def look(before, after)
-        masses = []
-        changes = (before.keys & after.keys).each_with_object([]) do |name, found|
-          pair = Pair.new(name, @before.outcome_at(before[name]), @after.outcome_at(after[name]))
-          change = changed(pair) or next
+        contrast = Contrast.new(@before, @after)
+        (before.keys & after.keys).each_with_object([]) do |name, found|
+          rows, picked = after[name]
+          pair = [@before.outcome_at(before[name].last), @after.outcome_at(picked)]
+          change = contrast.of(name, rows, *pair) or next
+          weigh(change, pair) if @work.positive?
+          next if change.nothing? && change.mass_texts.nil?
+
           found << change
           change.pair = pair if found.size <= @listed
-          masses << (change.masses = masses_of(pair)) if @work.positive?
         end
-        @weights = weights(masses, changes.size)
-        changes
       end
 
-      def masses_of(pair) = [pair.before, pair.after].map { |outcome| weighed(outcome) }
-
-      # The mass; what it takes goes from the work that is left.
-      def weighed(outcome)
-        known = Figures.known(outcome) and return known.mass
-
-        mass, points = Geometry::Work.counted { Figures.of(outcome).mass }
-        @work -= SHAPE + points
-        mass
+      # What it takes goes from the work that is left.
+      def weigh(change, pair)
+        figures = pair.map do |outcome|
+          Figures.known(outcome) || begin
+            figure, points = Geometry::Work.counted { Figures.of(outcome) }
+            @work -= SHAPE + points
+            figure
+          end
+        end
+        change.weighed(figures.map(&:mass), figures.map { |figure| figure.findings.select(&:error?) })
       end
 
       def partly?
@@ -110,76 +107,31 @@ module VastLattice
         end.reject { |_, names| names.empty? }
       end
 
-      # A Changed, or nil where nothing differs.
-      def changed(pair)
-        old = pair.before.values
-        new = pair.after.values
-        differing = common.reject { |_, before, after| same?(old[before.index], new[after.index]) }
-        values, states = differing.partition { |_, _, after| !after.state? }
-        labels = labels(pair)
-        findings = errors(pair)
-        return if differing.empty? && labels.empty? && findings.uniq.size == 1
-
-        Changed.new(values, states(pair, states), labels, findings)
-      end
-
-      # Names that both plans decide, with their targets: values, materials, colours, and states.
-      def common
-        @common ||= @after.targets.filter_map do |target|
-          next if target.kind == :row
-
-          old = @before.symbols[target.name]
-          [target.name, old, target] if old
-        end
-      end
-
-      def same?(old, new) = old == new || (old.is_a?(Float) && new.is_a?(Float) && old.nan? && new.nan?)
-
-      # {label => [before, after]} of those that differ.
-      def labels(pair)
-        before, after = [pair.before, pair.after].map(&:labels)
-        after.to_h { |name, text| [name, [before[name].to_s, text]] }.reject { |_, both| both.uniq.size == 1 }
-      end
-
-      # Mass, states and labels first, then values, then what is wrong.
+      # Mass, states, steps, labels and price first, then values, then what is wrong.
       def texts(change)
         pair = change.pair
-        states = change.states.to_h { |name| [name, [pair.before, pair.after].map { |outcome| outcome.state(name) }] }
-        values = change.decided.to_h { |name, old, new| [name, [pair.before.text_of(old), pair.after.text_of(new)]] }
-        named = { **mass(change), **states, **change.labels, **values }.map { |name, both| "#{name} #{both.join(' → ')}" }
-        before, after = change.findings
-        [*named, *(after - before).map { |finding| "now: #{finding.message}" },
-         *(before - after).map { |finding| "no longer: #{finding.message}" }]
+        states = change.states.to_h { |name| [name, pair.map { |outcome| outcome.state(name) }] }
+        decided = change.decided.to_h { |name, old, new| [name, [pair.first.text_of(old), pair.last.text_of(new)]] }
+        named = { 'mass' => change.mass_texts, **states, **change.labels, 'price' => change.price_texts, **decided }.compact
+        named.map { |name, both| "#{name} #{both.join(' → ')}" } + change.remade.map { |name| "#{name} is made otherwise" } + errors(change)
       end
 
-      def mass(change)
-        texts = change.masses.to_a.map { |mass| Figures.mass_text(mass) }
-        texts.uniq.size == 2 ? { 'mass' => texts } : {}
+      def errors(change)
+        before, after = change.errors
+        (after - before).map { |finding| "now: #{finding.message}" } + (before - after).map { |finding| "no longer: #{finding.message}" }
       end
 
       def counts(changes)
         { 'values' => changes.flat_map { |change| change.decided.map(&:first) }.tally, 'states' => changes.flat_map(&:states).tally,
-          'labels' => changes.flat_map { |change| change.labels.keys }.tally,
-          'broken' => changes.count { |change| change.findings.first.empty? && change.findings.last.any? },
-          'mended' => changes.count { |change| change.findings.first.any? && change.findings.last.empty? } }
+          'steps' => changes.flat_map(&:remade).tally, 'labels' => changes.flat_map { |change| change.labels.keys }.tally,
+          'prices' => changes.count(&:price_texts),
+          'broken' => changes.count(&:broken?), 'mended' => changes.count(&:mended?) }
       end
 
-      # Errors before and after; where the same is found, none of them.
-      def errors(pair)
-        return [[], []] if pair.before.finds_the_same?(pair.after)
-
-        [pair.before, pair.after].map { |outcome| outcome.findings.select(&:error?) }
-      end
-
-      # Names of features and parts whose state differs, of targets that do.
-      def states(pair, targets)
-        names = targets.map { |_, _, target| target.path.first }.uniq
-        names.select { |name| [pair.before, pair.after].map { |outcome| outcome.state(name) }.uniq.size == 2 }
-      end
-
-      def weights(masses, changed)
-        differing = masses.map { |before, after| after - before }.select { |more| more.finite? && more.abs >= 1e-9 }
-        { 'weighed' => masses.size, 'unweighed' => changed - masses.size, 'masses' => differing.size,
+      def weights(changes)
+        weighed = changes.filter_map(&:masses)
+        differing = weighed.map { |before, after| after - before }.select { |more| more.finite? && more.abs >= 1e-9 }
+        { 'weighed' => weighed.size, 'unweighed' => changes.size - weighed.size, 'masses' => differing.size,
           'heavier' => differing.minmax.compact.map { |mass| mass.round(6) } }
       end
     end

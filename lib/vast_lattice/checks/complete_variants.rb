@@ -50,15 +50,7 @@ module VastLattice
         figure = Figures.of(outcome)
         errors = (outcome.findings + figure.findings).select(&:error?)
         { 'number' => number, 'rows' => variant.rows, 'label' => outcome.label('part_number'), 'mass' => Figures.mass_text(figure.mass),
-          'price' => price(outcome), 'findings' => errors.map(&:message) }
-      end
-
-      # What rules add, by currency.
-      def price(outcome)
-        return 'undefined' if outcome.prices.any?(&:undefined)
-
-        sums = outcome.prices.select(&:amount).group_by(&:unit).transform_values { |lines| lines.sum(&:amount) }
-        sums.map { |unit, amount| format('%<amount>.2f %<unit>s', amount: amount, unit: unit) }.join(' + ')
+          'price' => outcome.price, 'findings' => errors.map(&:message) }
       end
     end
   end

@@ -23,11 +23,28 @@ module VastLattice
         @solid.features.select { |feature| feature.shown? && !feature.problem }.each { |feature| mark(feature) }
       end
 
+      # Features that are not there yet.
+      def draw_later(features)
+        data = features.flat_map { |feature| outlines(feature, seen(feature)) }.join
+        return if data.empty?
+
+        @canvas.path(data, class: 'later', fill: 'none', stroke: ModelView::EDGE, stroke_width: 0.8, stroke_dasharray: '2 3', opacity: 0.45)
+      end
+
       private
 
+      # The loops of a feature in the view, where one looks at them level; nil where it has none.
+      def seen(feature)
+        return unless feature.seat
+
+        level?(feature) ? seen_loops(feature) : []
+      end
+
+      def outlines(feature, loops) = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @paper.loop_path(loop) }
+
       def mark(feature)
-        loops = level?(feature) ? seen_loops(feature) : [] if feature.seat
-        drawn = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @paper.loop_path(loop) }
+        loops = seen(feature)
+        drawn = outlines(feature, loops)
         return if drawn.empty?
 
         @canvas.feature(feature, interactive: @interactive, spoken: spoken(feature)) do

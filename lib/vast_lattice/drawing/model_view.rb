@@ -9,7 +9,8 @@ module VastLattice
     # chosen; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
     # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise. An +extent+ [left, right,
     # bottom, top] in mm is drawn whole, whatever of it the model fills, so that several views compare. With a +height+ the
-    # picture fills that, too. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
+    # picture fills that, too. +later+ are placed features that the part does not have yet; they are faint. A
+    # section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
     class ModelView
       EDGE = '#1d2733'
       HIDDEN = '#5b6875'
@@ -22,10 +23,10 @@ module VastLattice
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
-                           :extent, :height, :axis, keyword_init: true) do
+                           :extent, :height, :axis, :later, keyword_init: true) do
         def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
                        measurable: false,
-                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x')
+                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x', later: [])
           super
         end
       end
@@ -135,7 +136,9 @@ module VastLattice
           painting.patches.each { |patch| paint_patch(patch, solid.colour) }
           hidden_lines(painting) if @options.hidden
         end
-        FeatureMarks.new(@canvas, @paper, @view, solid, @options.interactive).draw
+        marks = FeatureMarks.new(@canvas, @paper, @view, solid, @options.interactive)
+        marks.draw
+        marks.draw_later(@options.later) if solid.part.equal?(@main.part)
       end
 
       def paint_patch(patch, colour)

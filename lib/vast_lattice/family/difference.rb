@@ -4,6 +4,9 @@ module VastLattice
   class Family
     # What differs between two families, as a list of readable changes in the order of the family file.
     module Difference
+      # Keys by which the items of a list are called; those of a list that has none of them are compared as a whole.
+      CALLED = %w[name target title ask].freeze
+
       # One change: +before+ or +after+ is nil where something is new or gone.
       class Change < Value.with(:place, :before, :after)
         def added? = before.nil?
@@ -23,7 +26,7 @@ module VastLattice
 
         private
 
-        def brief(value) = value.is_a?(String) ? " #{value}" : ''
+        def brief(value) = value.is_a?(String) && !value.empty? ? " #{value}" : ''
       end
 
       # The Changes that lead from one family to another.
@@ -36,7 +39,9 @@ module VastLattice
         before, after = [before, after].map { |value| opened(value) }
         return [] if before == after
         return keys(path, before, after) if before.is_a?(Hash) && after.is_a?(Hash)
-        return items(path, before.to_a, after.to_a) if named?(before) && named?(after) && (before || after)
+
+        key = called(before, after)
+        return items(path, before.to_a, after.to_a, key) if key
 
         [Change.new(place: Place.at(*path), before: plain(before), after: plain(after))]
       end
@@ -60,9 +65,9 @@ module VastLattice
       end
       private_class_method :keys
 
-      # Lists of named things are compared by name; an order that changed is one change.
-      def self.items(path, before, after)
-        old, new = [before, after].map { |list| list.to_h { |item| [item.is_a?(Value) ? item.name : item['name'], item] } }
+      # Lists of things that are called something are compared by that; an order that changed is one change.
+      def self.items(path, before, after, key)
+        old, new = [before, after].map { |list| list.to_h { |item| [call(item, key), item] } }
         changes = (old.keys | new.keys).flat_map { |name| walk([*path, name], old[name], new[name]) }
         kept = old.keys & new.keys
         return changes if kept == new.keys & old.keys
@@ -71,17 +76,42 @@ module VastLattice
       end
       private_class_method :items
 
-      def self.named?(value)
-        value.nil? || (value.is_a?(Array) && value.all? { |item| item.is_a?(Value) || (item.is_a?(Hash) && item.key?('name')) })
+      def self.call(item, key) = item.is_a?(Value) ? item.public_send(key) : item[key]
+      private_class_method :call
+
+      # The key by which the items of both lists are called, each otherwise, or nil.
+      def self.called(*lists)
+        lists = lists.compact
+        CALLED.find { |key| lists.all? { |list| called_by?(list, key) } } if lists.any? && lists.all?(Array)
       end
-      private_class_method :named?
+      private_class_method :called
 
+      def self.called_by?(list, key)
+        return false unless list.all? { |item| item.is_a?(Value) ? item.respond_to?(key) : item.is_a?(Hash) && item.key?(key) }
+
+        list.map { |item| call(item, key) }.uniq.size == list.size
+      end
+      private_class_method :called_by?
+
+      # Texts as they are, things as they are written in the file; lists of other things in words.
       def self.plain(value)
-        return value.to_tree if value.is_a?(Value)
-
-        value.is_a?(Array) && value.all?(String) ? value.join(', ') : value
+        case value
+        when Value then value.to_tree
+        when Array then value.map { |item| words(item) }.join('; ')
+        else value
+        end
       end
       private_class_method :plain
+
+      def self.words(item)
+        case item
+        when Value then words(item.to_tree)
+        when Hash then item.map { |key, value| "#{key.tr('_', ' ')} #{words(value)}" }.join(', ')
+        when Array then item.map { |own| words(own) }.join(', ')
+        else item.to_s
+        end
+      end
+      private_class_method :words
     end
   end
 end

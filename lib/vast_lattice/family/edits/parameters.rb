@@ -7,12 +7,14 @@ module VastLattice
       module Parameters
         FIELDS = %w[kind label note unit default formula least most step choices applies_when].freeze
 
-        # Adds a parameter, or changes fields of one. +fields+ maps names to texts; an empty text clears.
+        # Adds a parameter, or changes fields of one. +fields+ maps names to texts; an empty text clears. Choices are a list, or
+        # a text with commas.
         def self.put_parameter(family, name:, fields: {})
           stray = fields.keys - FIELDS
           raise Error, "A parameter has no #{stray.join(', ')}." if stray.any?
 
           present = family.parameter(name)
+          fields = fields.merge('choices' => fields['choices'].split(',').map(&:strip).reject(&:empty?)) if fields['choices'].is_a?(String)
           tree = (present ? present.to_tree : { 'name' => Edits.checked_name(name), 'kind' => 'number' }).merge(fields)
           unless Parameter::KINDS.include?(tree['kind'])
             raise Error.new("\"#{tree['kind']}\" is no kind of parameter.", remedy: "Choose #{Parameter::KINDS.join(', ')}.")
@@ -21,6 +23,25 @@ module VastLattice
           parameter = Parameter.from_tree(tree.reject { |key, value| key != 'name' && (value.nil? || value.empty?) })
 
           family.with(parameters: Edits.put(family.parameters, parameter))
+        end
+
+        # Turns what is typed into a formula, or a formula into what is typed where nothing decides: "computed" or "typed".
+        def self.set_parameter_way(family, name:, way:)
+          raise Error.new("\"#{way}\" is no way to have a value.", remedy: 'Choose typed or computed.') unless %w[typed
+                                                                                                                  computed].include?(way)
+
+          family.with(parameters: Edits.change(family.parameters, name, 'parameter') do |parameter|
+            entry = parameter.formula || parameter.default
+            way == 'computed' ? parameter.with(formula: entry, default: nil) : parameter.with(formula: nil, default: entry)
+          end)
+        end
+
+        # Moves a parameter before another, or to the end.
+        def self.move_parameter(family, name:, before: nil)
+          moved = Edits.find(family.parameters, name, 'parameter')
+          rest = family.parameters - [moved]
+          at = before ? rest.index(Edits.find(rest, before, 'parameter')) : rest.size
+          family.with(parameters: rest.insert(at, moved))
         end
 
         # Makes a parameter from one text, "80 mm as frame_depth". +unit+ is that of a number without one.

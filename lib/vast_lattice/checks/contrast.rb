@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # What differs of a variant under two plans: values, states, steps of recipes, labels, prices, masses and errors.
+    class Contrast
+      # A variant, by name and by its rows, that differs: names of values that are +decided+ otherwise, with their targets
+      # before and after; names of parts and features in +states+ and +steps+; +labels+ before and after by name; +prices+ and
+      # +errors+ before and after, those of the shape among them once it was weighed; +masses+ then, too. +pair+ are the
+      # Outcomes, of the first ones only, because thousands are heavy.
+      Change = Struct.new(:name, :rows, :decided, :states, :steps, :labels, :prices, :errors, :pair, :masses, keyword_init: true) do
+        # Whether nothing differs, but perhaps masses.
+        def nothing? = [decided, states, steps, labels].all?(&:empty?) && prices.uniq.one? && errors.uniq.one?
+        def broken? = errors.first.empty? && errors.last.any?
+        def mended? = errors.first.any? && errors.last.empty?
+
+        # Steps that are made otherwise, though their state is the same.
+        def remade = steps - states
+
+        # The price as text before and after, where it differs.
+        def price_texts = (prices.map { |text| text.empty? ? 'none' : text } if prices.uniq.size > 1)
+
+        # Takes what weighing found: pairs of masses and of the shape's errors.
+        def weighed(masses, found)
+          self.masses = masses
+          self.errors = errors.zip(found).map { |own, more| own + more }
+        end
+
+        # The mass as text before and after, where it differs.
+        def mass_texts
+          texts = masses.to_a.map { |mass| Figures.mass_text(mass) }
+          texts.uniq.size == 2 ? texts : nil
+        end
+      end
+
+      def initialize(before, after)
+        @recipes = RecipeContrast.new(before, after)
+        @common = after.targets.filter_map do |target|
+          old = before.symbols[target.name] unless target.kind == :row
+          [target.name, old, target] if old
+        end
+        # Densities are no values, but masses follow them.
+        @weigh_all = before.family.materials != after.family.materials
+      end
+
+      # The Change of a variant from one Outcome to another, or nil.
+      def of(name, rows, before, after)
+        decided, states = differing(before, after).partition { |_, _, target| !target.state? }
+        change = Change.new(name: name, rows: rows, decided: decided, states: changed_states(states, before, after),
+                            steps: @recipes.names(before, after), labels: labels(before, after),
+                            prices: [before, after].map(&:price), errors: errors(before, after))
+        change unless change.nothing? && !@weigh_all
+      end
+
+      private
+
+      def differing(before, after)
+        old, new = [before, after].map(&:values)
+        @common.reject { |_, one, other| same?(old[one.index], new[other.index]) }
+      end
+
+      def same?(old, new) = old == new || (old.is_a?(Float) && new.is_a?(Float) && old.nan? && new.nan?)
+
+      # Names of features and parts whose state differs, of targets that do.
+      def changed_states(targets, before, after)
+        targets.map { |_, _, target| target.path.first }.uniq.reject { |name| before.state(name) == after.state(name) }
+      end
+
+      # {label => [before, after]} of those that differ.
+      def labels(before, after)
+        old, new = [before, after].map(&:labels)
+        new.to_h { |name, text| [name, [old[name].to_s, text]] }.reject { |_, both| both.uniq.size == 1 }
+      end
+
+      # Errors before and after; where the same is found, none of them.
+      def errors(before, after)
+        return [[], []] if before.finds_the_same?(after)
+
+        [before, after].map { |outcome| outcome.findings.select(&:error?) }
+      end
+    end
+  end
+end

@@ -1,0 +1,72 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # Where a family speaks of something by its name. Whatever would follow if it were renamed uses it.
+    class Uses
+      # Kinds of things that have a name of their own: the edit that renames them, and the key of their list.
+      KINDS = { 'parameter' => 'parameters', 'feature' => 'features', 'part' => 'parts', 'table' => 'tables', 'form' => 'forms',
+                'rule' => 'rules' }.freeze
+      # A name that nothing has.
+      FREE = 'renamed_%s'
+
+      # Raises Edits::Error for what is not there.
+      def initialize(family, kind, name)
+        raise Edits::Error, "\"#{kind}\" is no kind of name." unless KINDS.key?(kind)
+
+        @family = family
+        @kind = kind
+        @name = name
+      end
+
+      # Places that speak of it, each with what stands there: Difference::Change values, +before+ as it is now. A column counts
+      # once, whatever its cells hold.
+      def changes
+        to = free
+        renamed = Edits.apply(@family, { 'do' => "rename_#{@kind}", 'name' => @name, 'to' => to })
+        found = Difference.between(@family, renamed).reject { |change| change.place.path.any?(to) || own?(change.place.path) }
+        found.reject { |change| change.place.cell? && change.place.path[5].casecmp?(@name) }
+      end
+
+      # The same as plain form: [{"place", "path", "text", "role"}, …]; the role is decides, asks or reads.
+      def to_tree
+        changes.map do |change|
+          { 'place' => change.place.to_s, 'path' => change.place.path, 'text' => change.before.is_a?(String) ? change.before : '',
+            'role' => role(change.place.path) }
+        end
+      end
+
+      private
+
+      # A column and an effect decide, a form asks, all else reads.
+      def role(path)
+        case path
+        in ['tables', _, 'columns', *] | ['rule_tables', _, 'output'] then 'decides'
+        in ['rules', name, *] then if effects(name).any? do |effect|
+          !effect.message? && Name.read(effect.target).of?(@name)
+        end
+                                     'decides'
+                                   else
+                                     'reads'
+                                   end
+        in ['forms', *] then 'asks'
+        else 'reads'
+        end
+      end
+
+      def effects(rule) = @family.rules.find { |own| own.name == rule }.placed_effects.map(&:first)
+
+      def free = (1..).lazy.map { |number| format(FREE, number) }.find { |name| !taken?(name) }
+
+      def taken?(name)
+        KINDS.each_value.any? { |list| @family.public_send(list).any? { |item| item.name.casecmp?(name) } }
+      end
+
+      # Whether it is the thing itself, or something in it, in its own list.
+      def own?(path)
+        at = path.index(KINDS.fetch(@kind))
+        !at.nil? && path[at + 1].to_s.casecmp?(@name) && (@kind != 'table' || path.size == at + 2)
+      end
+    end
+  end
+end

@@ -1,0 +1,43 @@
+// The scale at the head of a part that says how far it is built: a notch for the stock and one for each step. It is
+// moved by hand or key, and plays forwards and backwards.
+const BEAT = 600;
+
+export function buildScale() {
+  return {
+    // 1 forwards, -1 backwards, 0 at rest.
+    playing: 0,
+    clock: null,
+
+    destroy() { clearInterval(this.clock); },
+
+    part() { return this.$root.dataset.given; },
+    last() { return Number(this.$root.dataset.last); },
+    at() {
+      const step = this.buildOf(this.part());
+      return step === null ? this.last() : step / 10;
+    },
+    notchClass(notch) { return { 'is-at': notch === this.at(), 'is-later': notch > this.at() }; },
+    scaleText() {
+      if (this.at() === this.last()) return 'all steps';
+      return this.at() === 0 ? 'stock alone' : `up to step ${this.at() * 10}`;
+    },
+
+    goTo(notch) {
+      const at = Math.min(Math.max(Number(notch), 0), this.last());
+      return this.buildTo(at === this.last() ? null : { part: this.part(), step: at * 10 });
+    },
+
+    // From the other end, where it stands at the end already.
+    play(way) {
+      clearInterval(this.clock);
+      this.playing = this.playing === way ? 0 : way;
+      if (!this.playing) return;
+      if (this.at() === (way > 0 ? this.last() : 0)) this.goTo(way > 0 ? 0 : this.last());
+      this.clock = setInterval(() => this.beat(), BEAT);
+    },
+    beat() {
+      this.goTo(this.at() + this.playing);
+      if (this.at() === (this.playing > 0 ? this.last() : 0)) { clearInterval(this.clock); this.playing = 0; }
+    },
+  };
+}

@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# Names are changed where they stand, with all that follows told before; what speaks of them is listed; what is typed is
+# completed; and what an edit does to all variants is said on every stage at the foot of the page.
+class NamesTest < BrowserCase
+  def family = store.find('side-frame').family
+
+  def values = Checks::Variants.new(Plan.of(family)).map { |variant| [variant.name, variant.outcome.values] }
+
+  # Twelve places and more follow, outcomes stay, and one step takes it back.
+  def test_a_parameter_is_renamed_where_it_stands
+    before = family
+    outcomes = values
+    open_stage('name')
+    find('[data-name-row=length] .name-button').click
+    assert_selector '.uses a', minimum: 12
+    fill_in 'p-length-name', with: 'frame_length'
+    assert_selector '.naming-panel', text: /\d+ places follow; no variant changes/
+    assert_selector '.naming-panel li', text: 'part frame, feature windows, built when: length > 600 mm → frame_length > 600 mm'
+    press(:enter)
+    assert_selector '#p-frame_length-name'
+    assert_selector '.did', text: 'No variant changes.'
+    assert_equal ['frame_length', 'frame_length > 600 mm'], [family.parameters.first.name, family.feature('windows').built_when]
+    assert_equal outcomes, values
+    press([:ctrl, 'z'])
+    assert_selector '[data-name-row=length]'
+    assert_equal before, family
+  end
+
+  def test_names_that_cannot_be_had
+    open_stage('shape', 'open=windows')
+    fill_in 'f-windows-name', with: 'shaft_holes'
+    assert_selector '.naming-panel .entry-wrong', text: 'The name shaft_holes is taken.'
+    click_on 'Leave it'
+    assert_field 'f-windows-name', with: 'windows'
+    fill_in 'f-windows-name', with: 'openings'
+    click_on 'Rename'
+    assert_selector '#f-openings-width'
+    assert_selector '.picture [data-feature=openings]'
+    assert_equal 'openings', family.rules.flat_map(&:placed_effects).map(&:first).find { |effect| effect.kind == 'suppress' }.target
+  end
+
+  # All that is known of a parameter is changed in its details; a default becomes a formula and back.
+  def test_details_of_a_parameter
+    open_stage('name')
+    find('[data-name-row=depth] .name-button').click
+    fill_in 'p-depth-label', with: "Height of the frame\t"
+    assert_selector '[data-name-row=depth] .name-button', text: 'Height of the frame'
+    select 'computed', from: 'its value is'
+    assert_selector '#p-depth-formula'
+    fill_in 'p-depth-formula', with: "length / 20\t"
+    assert_selector '[data-name-row=depth] .entry-text', text: 'length / 20'
+    select 'typed', from: 'its value is'
+    assert_selector '#p-depth-default'
+    click_on 'Move up'
+    assert_selector '.names tbody tr:first-child', text: 'depth'
+    parameter = family.parameters.first
+    assert_equal ['depth', 'Height of the frame', nil, 'length / 20'], [parameter.name, parameter.label, parameter.formula, parameter.default]
+  end
+
+  # Names, functions and units are offered while one types; nothing is chosen by itself.
+  def test_what_is_typed_is_completed
+    open_stage('name')
+    find('#p-shaft_count-formula').click
+    press([:ctrl, 'a'], *'floor(len'.chars)
+    assert_selector '.completions li', text: 'length'
+    assert_selector '.completions li', text: '2000 mm'
+    press(:down, :enter)
+    assert_equal 'floor(length', find('#p-shaft_count-formula').value
+    assert_no_selector '.completions li'
+    press(*' / 100 m'.chars)
+    assert_selector '.completions li', text: 'mm'
+    press(:escape)
+    assert_no_selector '.completions li'
+    assert_equal 'floor(length / 100 m', find('#p-shaft_count-formula').value
+    press(:escape)
+    assert_equal family.parameter('shaft_count').formula, find('#p-shaft_count-formula').value
+  end
+
+  # Before a dimension is kept, and after, the foot says what it does to the eight variants; a changed one can be shown.
+  def test_what_an_edit_does_is_told_before_and_after
+    open_stage('shape', 'open=shaft_holes')
+    place = page.evaluate_script("document.querySelector('.foot').getBoundingClientRect().toJSON()")
+    find('#f-shaft_holes-diameter').click
+    press([:ctrl, 'a'], *'20 mm'.chars)
+    assert_selector '.did.is-would', text: /It would: 8 of 8 variants change: shapes: shaft holes; mass of 8/
+    assert_equal 'shaft_bore', family.feature('shaft_holes').dimensions['diameter']
+    press(:tab)
+    assert_selector '.did:not(.is-would)', text: /It did: 8 of 8 variants change/
+    assert_equal place, page.evaluate_script("document.querySelector('.foot').getBoundingClientRect().toJSON()")
+    click_on 'Which'
+    assert_selector '.did-rows li', count: 8
+    within('.did-rows') { click_on 'SF-0500' }
+    assert_equal '500 × 90 × 35 mm', find('[data-fact=size]', text: '500 ×').text
+    click_on 'Undo it'
+    assert_selector '#f-shaft_holes-diameter', text: 'shaft_bore'
+    assert_equal 'shaft_bore', family.feature('shaft_holes').dimensions['diameter']
+  end
+end

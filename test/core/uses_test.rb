@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require_relative '../support/random_family'
+
+# Where a family speaks of something.
+class UsesTest < CoreCase
+  def uses(kind, name) = Family::Uses.new(side_frame, kind, name).to_tree
+
+  # Counted by hand in demo/side-frame.yaml.
+  def test_who_speaks_of_a_parameter
+    found = uses('parameter', 'length')
+    roles = found.group_by { |use| use['role'] }.transform_values(&:size)
+
+    assert_equal({ 'reads' => 11, 'decides' => 1, 'asks' => 1 }, roles)
+    assert_includes found, { 'place' => 'part frame, feature windows, built when', 'path' => %w[parts frame features windows built_when],
+                             'text' => 'length > 600 mm', 'role' => 'reads' }
+    assert_equal(['table size, column length'], found.select { |use| use['role'] == 'decides' }.map { |use| use['place'] })
+    assert_equal(['form quick, page Size and load, group Size, field length'], found.select { |use| use['role'] == 'asks' }.map { |use| use['place'] })
+  end
+
+  # A rule that suppresses a feature decides it, and one that sets a value does.
+  def test_who_decides
+    assert_equal([['rule Heavy loads, then', 'decides']], uses('feature', 'windows').map { |use| use.values_at('place', 'role') })
+    assert_includes uses('parameter', 'gauge').map { |use| use.values_at('place', 'role') }, ['rule Heavy loads, then', 'decides']
+    assert_raises(Family::Edits::Error) { uses('parameter', 'nothing') }
+    assert_raises(Family::Edits::Error) { uses('drawing', 'length') }
+  end
+
+  # Property: without what uses it, nothing breaks when it goes; with it, something does.
+  def test_what_nothing_speaks_of_can_go
+    30.times do |seed|
+      family = RandomFamily.new(seed).family
+      next unless Plan.of(family).breaking.empty?
+
+      family.parameters.each do |parameter|
+        reads = Family::Uses.new(family, 'parameter', parameter.name).to_tree.any?
+        broken = Plan.of(Family::Edits.apply(family, { 'do' => 'remove_parameter', 'name' => parameter.name })).breaking.any?
+        assert_equal reads, broken, "seed #{seed}, #{parameter.name}"
+      end
+    end
+  end
+end
