@@ -2,10 +2,11 @@
 
 module VastLattice
   module Web
-    # How a picture is asked for: view, texts, tier, part, build (PART:STEP), measure, width and height (px), and of a section
+    # How a picture is asked for: view, texts, tier, part, build (PART:STEP), measure, density (of dimensions) and selected, width and height (px), and of a section
     # its axis and where it cuts (a share). Unknown words are passed over.
     module PictureParams
       TEXTS = %w[number name formula].freeze
+      DENSITIES = %w[main selected all].freeze
       # Pixels of a picture whose size is not asked for; the picture is as high as it needs.
       WIDTH = 440.0
       TALLEST = 330.0
@@ -15,7 +16,8 @@ module VastLattice
       def self.read(params)
         { view: known(params['view'], [*Drawing::Views::NAMES, 'solid'], 'front'), texts: known(params['texts'], TEXTS, 'number').to_sym,
           tier: known(params['tier'], Family::Feature::TIERS, 'full'), part: text(params['part']), build_to: build(params['build']),
-          measurable: params['measure'] == 'yes', **size(params), **section(params) }
+          measurable: params['measure'] == 'yes', density: known(params['density'], DENSITIES, 'selected').to_sym,
+          selected: text(params['selected']), **size(params), **section(params) }
       end
 
       def self.size(params)

@@ -37,7 +37,9 @@ export function completing(workspace, { functions, units }) {
   function offer() {
     const typed = word();
     const key = typed.toLowerCase();
-    offers = typed ? candidates(typed).filter(({ text }) => text.toLowerCase().includes(key) && text.toLowerCase() !== key) : [];
+    const all = typed ? candidates(typed) : [];
+    // A unit that is there needs no other.
+    offers = all.some(({ text, says }) => says === 'unit' && text === typed) ? [] : all.filter(({ text }) => text.toLowerCase().includes(key) && text.toLowerCase() !== key);
     offers.sort((one, other) => rank(one.text, key) - rank(other.text, key) || one.text.length - other.text.length);
     offers = offers.slice(0, MOST);
     chosen = -1;

@@ -7,8 +7,11 @@ import { Zoom } from './zooming.js';
 const picture = () => document.getElementById('picture');
 
 // The look as a query.
-export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut }, size = {}) {
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected }, size = {}) {
   const parts = new URLSearchParams({ view, texts, tier });
+  if (density && density !== 'selected') parts.set('density', density);
+  // A feature is meant by each of its states.
+  if (density === 'selected' && selected) parts.set('selected', selected.replace(/\.(built|shown)$/, ''));
   if (onlyPart) parts.set('part', onlyPart);
   if (build) parts.set('build', `${build.part}:${build.step}`);
   if (measuring) parts.set('measure', 'yes');
@@ -25,6 +28,8 @@ export function looks() {
     view: 'front',
     texts: 'number',
     tier: 'full',
+    // Which dimensions are drawn: main, selected, all.
+    density: 'selected',
     onlyPart: '',
     build: null,
     axis: 'x',
@@ -43,6 +48,7 @@ export function looks() {
     },
     cutAcross(axis) { return this.look({ axis }); },
     cutAt(share) { this.cut = Number(share); return this.resolve(); },
+    drawDimensions(density) { return this.look({ density }); },
     showTier(tier) { return this.look({ tier }); },
     showPart(onlyPart) { return this.look({ onlyPart }); },
     buildTo(build) { return this.look({ build }); },

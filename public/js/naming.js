@@ -1,12 +1,11 @@
 // A name that is changed where it stands: what would follow is told while it is typed; it is kept by Enter or the button.
-import { post, words } from './api.js';
+import { get, post, words } from './api.js';
 
 export function naming() {
   return {
     changed: false,
     wrong: '',
     places: [],
-    count: 0,
 
     get input() { return this.$root.querySelector('input'); },
     name() { return this.$root.dataset.name; },
@@ -17,19 +16,21 @@ export function naming() {
       this.changed = typed.trim() !== this.name();
       if (!this.changed) { this.restore(); return; }
       try {
-        const { changes, changed } = await post(`${this.api}/foresee`, { edits: [this.renaming()] });
+        const kind = this.renaming().do.replace('rename_', '');
+        const [{ changes }, { uses }] = await Promise.all([
+          post(`${this.api}/foresee`, { edits: [this.renaming()] }),
+          get(`${this.api}/uses?kind=${kind}&name=${encodeURIComponent(this.name())}`),
+        ]);
         if (this.input.value !== typed) return;
         this.wrong = '';
-        this.places = [...new Set(changes)];
-        this.count = changed;
+        this.places = uses.map(({ place }) => changes.find((change) => change.startsWith(`${place}: `) && change.includes(' → ')) || place);
       } catch (refusal) {
         this.wrong = words(refusal);
       }
     },
 
     followText() {
-      const kept = this.places.length < this.count ? ` The first ${this.places.length}:` : '';
-      return `${this.count} ${this.count === 1 ? 'place follows' : 'places follow'}; no variant changes.${kept}`;
+      return `${this.places.length} ${this.places.length === 1 ? 'place follows' : 'places follow'}; no variant changes.`;
     },
 
     async keep() {

@@ -178,6 +178,8 @@ export function workspace() {
     select(name) {
       this.selected = name;
       this.highlight();
+      // Its dimensions are drawn, too.
+      if (this.density === 'selected' && this.view !== 'solid') this.resolve();
       return this.ask();
     },
 

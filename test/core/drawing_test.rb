@@ -44,7 +44,7 @@ class DrawingTest < CoreCase
   # Dimensions read as numbers, as names, as typed; drawn from the edge that they are measured from.
   def test_dimensions
     assert_includes texts(svg), '30'
-    assert_includes texts(svg), '3 × 40   (4 × ⌀8)'
+    assert_includes texts(svg), '3 × 40'
     assert_includes texts(svg(texts: :name)), 'margin'
     assert_includes texts(svg(texts: :name)), 'wide'
     assert_includes texts(svg(texts: :name)), '20'

@@ -81,8 +81,10 @@ class GeometryTest < CoreCase
     typed = Result.new(Plan.of(side_frame)).front_view(texts: :formula)
 
     assert_match(%r{\A<svg xmlns="http://www.w3.org/2000/svg"}, svg)
-    assert_includes svg, '12 × 75   (13 × ⌀12.5)'
-    assert_includes typed, '25 × 75   (26 × ⌀shaft_bore)'.sub('75', 'roller_pitch')
+    assert_includes svg, '>12 × 75<'
+    assert_includes svg, '>13 × ⌀12.5<'
+    assert_includes typed, '>25 × roller_pitch<'
+    assert_includes typed, '>26 × ⌀shaft_bore<'
     assert_equal %w[guide_holes label_hole left_leg_slot right_leg_slot shaft_holes tie_holes windows],
                  svg.scan(/data-feature="(\w+)"/).flatten.sort
   end

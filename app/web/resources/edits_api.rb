@@ -7,7 +7,7 @@ module VastLattice
       extend Resource
 
       # Places of a change that are told one by one.
-      LISTED = 60
+      LISTED = 400
 
       routes '/api/families' do
         get '/:slug/history' do |slug|

@@ -10,16 +10,34 @@ module VastLattice
       ARROW = 7.0
       PAST = 3.0
       GAP = 2.0
-      TEXT = { font_size: 11, fill: INK, class: 'dimension-text' }.freeze
+      # Lines that pass below a text leave it readable.
+      TEXT = { font_size: 11, fill: INK, class: 'dimension-text', stroke: '#ffffff', stroke_width: 3, stroke_opacity: 0.85, paint_order: 'stroke' }.freeze
       # Below this length the arrows point inwards from outside.
       TIGHT = 22.0
 
-      # Room that a text takes along its line, px.
-      def self.length(text) = (text.squeeze(' ').size * 6.8) + 4
+      # Width of a letter, px: the font has one for all.
+      LETTER = 6.6
 
-      # +height+ of the picture, which texts stay within.
-      def initialize(canvas, height = Float::INFINITY)
+      # Room that a text takes along its line, px.
+      def self.length(text) = (text.size * LETTER) + 4
+
+      # Where the middle of the text of a dimension from +low+ to +high+ (px) comes, and the stretch that all of it takes: in
+      # the middle where it fits; else beyond its end, or before its beginning where +most+ leaves no room there.
+      def self.reach(low, high, text, most)
+        half = length(text) / 2
+        tight = high - low < TIGHT
+        return [(low + high) / 2, low, high] if 2 * half <= high - low && !tight
+
+        out = tight ? 2 * ARROW : 2
+        beyond = high + out + half
+        middle = beyond + half <= most || low - out - (2 * half) < 0 ? [beyond, most - half].min : low - out - half
+        [middle, [low - out, middle - half].min, [high + out, middle + half].max]
+      end
+
+      # +width+ and +height+ of the picture, which texts stay within.
+      def initialize(canvas, width, height)
         @canvas = canvas
+        @width = width
         @height = height
       end
 
@@ -28,7 +46,7 @@ module VastLattice
         [from, till].zip(feet).each { |x, foot| extension(x, foot, x, at) }
         span(from, till) { |a, b| @canvas.line(a, at, b, at, **stroke) }
         arrows(from, till).each { |x, way| arrow(x, at, way, 0) }
-        @canvas.text(text_at(from, till, text), at - 3, text, **TEXT)
+        @canvas.text(DimensionLines.reach(*[from, till].minmax, text, @width).first, at - 3, text, **TEXT)
       end
 
       # From y to y at the position +at+; extension lines start at the positions +feet+.
@@ -36,10 +54,7 @@ module VastLattice
         [from, till].zip(feet).each { |y, foot| extension(foot, y, at, y) }
         span(from, till) { |a, b| @canvas.line(at, a, at, b, **stroke) }
         arrows(from, till).each { |y, way| arrow(at, y, 0, way) }
-        half = DimensionLines.length(text) / 2
-        # Beside the arrows of a tight one; below, where no dimensions across stand.
-        middle = (from - till).abs < TIGHT ? [from, till].max + (2 * ARROW) + half : (from + till) / 2
-        middle = middle.clamp(half, [@height - half, half].max)
+        middle, = DimensionLines.reach(*[from, till].minmax, text, @height)
         @canvas.text(at - 3, middle, text, transform: "rotate(-90 #{(at - 3).round(2)} #{middle.round(2)})", **TEXT)
       end
 
@@ -74,12 +89,6 @@ module VastLattice
         corners = [[back_x + (half * way_y), back_y + (half * way_x)], [back_x - (half * way_y), back_y - (half * way_x)]]
         points = [[tip_x, tip_y], *corners].map { |x, y| "#{x.round(2)} #{y.round(2)}" }
         @canvas.path("M#{points.join('L')}Z", fill: INK)
-      end
-
-      # Texts wider than their dimension stand beside it.
-      def text_at(from, till, text)
-        low, high = [from, till].minmax
-        text.size * 4.2 > high - low ? high + (2 * ARROW) + (text.size * 3.1) + 2 : (low + high) / 2
       end
     end
   end

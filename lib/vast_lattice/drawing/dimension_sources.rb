@@ -23,6 +23,9 @@ module VastLattice
       # Of a row and what stands in it.
       def pattern(feature) = inputs(feature) { |shape| [*shape.pattern.values, *shape.measures.values] }
 
+      # Of a feature's sizes and its pattern's.
+      def sizes(feature) = inputs(feature) { |shape| [*shape.measures.values, *shape.pattern.values] }
+
       private
 
       def inputs(feature)

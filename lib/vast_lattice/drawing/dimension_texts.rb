@@ -23,17 +23,17 @@ module VastLattice
         text(feature.feature.public_send(axis).offset, @mode == :number ? amount.abs : amount)
       end
 
-      # Callout of a row, e.g. "26 × 75   (27 × ⌀12)".
+      # Of a row, e.g. "26 × 75".
       def pattern(feature)
         count = row_count(feature)
-        "#{count - 1} × #{pitch(feature, count)}   (#{feature.loops.size} × #{callout(feature)})"
+        "#{count - 1} × #{pitch(feature, count)}"
       end
 
-      # What a feature is, e.g. "⌀12".
-      def callout(feature)
-        texts = feature.numbers.measures.to_h { |name, amount| [name, text(feature.feature.dimensions[name], amount)] }
-        feature.kind.callout(texts)
-      end
+      # Of a measure of a feature, of its pattern, of the stock, or of anything else.
+      def of(feature, name, amount) = text(feature.feature.dimensions[name], amount)
+      def pattern_measure(feature, name, amount) = text(feature.feature.pattern.dimensions[name], amount)
+      def stock(name, amount) = text(@solid.part.stock.entries[name], amount)
+      def plain(amount) = text(nil, amount)
 
       private
 

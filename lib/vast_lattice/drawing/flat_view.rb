@@ -82,7 +82,7 @@ module VastLattice
       end
 
       def dimensions
-        lines = DimensionLines.new(@canvas)
+        lines = DimensionLines.new(@canvas, @width, @height)
         left = @paper.x(@box.left)
         right = @paper.x(@box.right)
         bottom = @paper.y(@box.bottom)

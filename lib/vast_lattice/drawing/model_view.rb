@@ -6,7 +6,7 @@ module VastLattice
     # measured from (ISO 128 kinds of lines, ISO 129 dimensions).
     #
     # +texts+ says how dimensions read: :number, :name or :formula. In an +interactive+ picture features can be
-    # chosen; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
+    # chosen; +density+ and +selected+ as in ViewDimensions; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
     # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise. An +extent+ [left, right,
     # bottom, top] in mm is drawn whole, whatever of it the model fills, so that several views compare. With a +height+ the
     # picture fills that, too. +later+ are placed features that the part does not have yet; they are faint. A
@@ -23,10 +23,11 @@ module VastLattice
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
-                           :extent, :height, :axis, :later, keyword_init: true) do
+                           :extent, :height, :axis, :later, :density, :selected, keyword_init: true) do
         def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
                        measurable: false,
-                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x', later: [])
+                       tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x', later: [],
+                       density: :all, selected: nil)
           super
         end
       end
@@ -107,24 +108,19 @@ module VastLattice
 
       def lay_out
         @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options) : nil
-        room = @dimensions ? @dimensions.room : { left: MARGIN, right: MARGIN, above: MARGIN, below: MARGIN }
-        @paper = fitted(room)
-        @height = @options.height || (room[:above] + (box.height * @paper.scale) + room[:below])
-        @dimensions&.lay_out(@paper, @height)
+        @paper, @height = @dimensions ? @dimensions.lay_out : plain
       end
 
-      # The part as large as it can be in what room is left.
-      def fitted(room)
-        wide = @options.width - room[:left] - room[:right]
-        tall = tallest(room)
+      # The part alone, as large as it can be: its Paper, and the height of the picture.
+      def plain
+        wide = @options.width - (2 * MARGIN)
+        tall = @options.height ? [@options.height - (2 * MARGIN), LEAST].max : @options.tallest
         scale = [wide / [box.width, 1e-6].max, tall / [box.height, 1e-6].max].min
-        left = room[:left] + ((wide - (box.width * scale)) / 2)
-        top = room[:above] + (@options.height ? (tall - (box.height * scale)) / 2 : 0)
-        Paper.new(scale: scale, left: left - (box.left * scale), base: top + (box.top * scale))
+        left = MARGIN + ((wide - (box.width * scale)) / 2)
+        top = MARGIN + (@options.height ? (tall - (box.height * scale)) / 2 : 0)
+        [Paper.new(scale: scale, left: left - (box.left * scale), base: top + (box.top * scale)),
+         @options.height || ((2 * MARGIN) + (box.height * scale))]
       end
-
-      # How high the part may be.
-      def tallest(room) = @options.height ? [@options.height - room[:above] - room[:below], LEAST].max : @options.tallest
 
       def hatching
         line = %(<path d="#{HATCH}" stroke="#{EDGE}" stroke-width="0.7"/>)

@@ -2,18 +2,14 @@
 
 module VastLattice
   module Drawing
-    # A feature of a variant in one line, as one says it at the bench: its number, its sizes, its place.
+    # A feature of a variant in one line: its number, its sizes, its place.
     #
     #   StepWords.of(placed)   # "4 × ⌀7, 15 mm from left and top"
     class StepWords
-      # Sizes that are said together, with a cross between.
-      PAIRS = [%w[width height], %w[length width]].freeze
-      # How a size is said by the name of its measure; %s is its number. Those of no name here are said with their label.
-      SAID = { 'diameter' => '⌀%s', 'head_diameter' => 'head ⌀%s', 'corner_radius' => 'R%s', 'radius' => 'R%s', 'depth' => '%s deep',
-               'head_depth' => 'head %s deep', 'rise' => '%s high', 'letter_height' => '%s high', 'angle' => '%s°', 'size' => '%s',
-               'bolt' => 'for a bolt of %s', 'length' => '%s long', 'width' => '%s wide', 'height' => '%s high' }.freeze
-      # Measures that are not sizes, or hardly matter.
+      # Measures that are not sizes, or hardly matter in a line.
       UNSAID = %w[through start_margin end_margin relief].freeze
+      # Where something is that is measured from the middle: [beyond, before] it.
+      SIDES = { horizontal: ['right of', 'left of'], vertical: %w[above below] }.freeze
 
       def self.of(placed) = new(placed).to_s
 
@@ -26,54 +22,46 @@ module VastLattice
       # Nothing where its dimensions are not known.
       def to_s = @numbers ? [sizes, place].reject(&:empty?).join(', ') : ''
 
+      # Where it is, in words.
+      def place
+        return '' unless @placed.kind.placed?
+
+        told = sides.reject { |_, from, amount| from == 'centre' && amount.zero? }
+        return 'in the middle' if told.empty?
+
+        edges, middles = told.partition { |_, from, _| from != 'centre' }
+        (edges(edges) + middles.map { |axis, _, amount| "#{length(amount.abs)} #{SIDES[axis][amount.negative? ? 1 : 0]} the middle" }).join(', ')
+      end
+
       private
 
       def sizes
         count = @placed.feature.pattern && @placed.loops.size > 1 ? "#{@placed.loops.size} × " : ''
+        said = SizeWords.of(@placed.kind.measures, @numbers.measures, without: UNSAID) { |measure, amount| number(measure, amount) }
         "#{count}#{said.join(', ')}"
       end
 
-      def said
-        left = @placed.kind.measures.reject { |measure| UNSAID.include?(measure.name) }
-        pair = PAIRS.find { |names| (names - left.map(&:name)).empty? }
-        both = pair ? [pair.map { |name| number(name, 'mm') }.join(' × ')] : []
-        both + left.reject { |measure| pair&.include?(measure.name) }.filter_map { |measure| one(measure) }
+      def number(measure, amount)
+        return amount.to_s unless amount.is_a?(Float)
+
+        amount.finite? ? Units::Format.number(Units[measure.unit].from_base(amount)) : 'undefined'
       end
 
-      def one(measure)
-        amount = @numbers.measures[measure.name]
-        return if amount.nil? || (measure.number? && amount.is_a?(Numeric) && amount.zero?)
-        return choice(measure, amount) unless measure.number?
+      # From edges and other features; equal ones together.
+      def edges(told)
+        return ["#{length(told[0][2])} from #{told.map { |_, from, _| from }.join(' and ')}"] if told.size > 1 && told.map(&:last).uniq.one?
 
-        format(SAID.fetch(measure.name) { "#{measure.label} %s" }, number(measure.name, measure.unit))
+        told.map { |_, from, amount| "#{length(amount)} from #{from}" }
       end
 
-      # A word that stands there without being said, as through which walls, is not.
-      def choice(measure, text) = text == measure.default || text.empty? ? nil : text
-
-      def number(name, unit)
-        amount = @numbers.measures[name]
-        amount.nil? || !amount.finite? ? 'undefined' : Units::Format.number(Units[unit].from_base(amount))
-      end
-
-      def place
-        return '' unless @placed.kind.placed?
-
-        told = sides.reject { |from, amount| middle?(from, amount) }
-        return 'in the middle' if told.empty?
-        return "#{length(told[0][1])} from #{told.map(&:first).join(' and ')}" if told.map(&:last).uniq.one?
-
-        told.map { |from, amount| "#{length(amount)} from #{from}" }.join(', ')
-      end
-
-      # From where it is measured and how far, horizontally and, where that is free, vertically.
+      # The axis, from where it is measured and how far: horizontally and, where that is free, vertically.
       def sides
         feature = @placed.feature
-        along = [[feature.horizontal, @numbers.horizontal], ([feature.vertical, @numbers.vertical] unless @placed.kind.along?)].compact
-        along.map { |anchor, amount| [anchor&.from || 'centre', amount || 0.0] }
+        along = { horizontal: [feature.horizontal, @numbers.horizontal] }
+        along[:vertical] = [feature.vertical, @numbers.vertical] unless @placed.kind.along?
+        along.map { |axis, (anchor, amount)| [axis, anchor&.from || 'centre', amount || 0.0] }
       end
 
-      def middle?(from, amount) = from == 'centre' && amount.zero?
       def length(amount) = amount.finite? ? Units::Format.millimetres(amount) : 'undefined'
     end
   end

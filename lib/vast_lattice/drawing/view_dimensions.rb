@@ -3,14 +3,20 @@
 module VastLattice
   module Drawing
     # The dimensions of a view: overall, and of each feature whose face one looks onto, drawn from the edge that it is
-    # measured from. Those across stand above the part, those upwards to its right, in levels on which they do not
-    # meet; the shortest come nearest to the part.
+    # measured from; what else is to be said stands in Notes below. Those across stand above the part, those upwards to its
+    # right, in levels on which they do not meet, nor do their texts; the shortest come nearest to the part.
+    #
+    # With the density :main only overall dimensions are drawn; with :selected also those of the +selected+ feature, or that
+    # come from the parameter of that name; with :all everything.
     class ViewDimensions
       LEVEL = 19.0
       SIDE = 46.0
       BELOW = 38.0
-      # More levels than this would leave no room for the part.
-      MOST = 7
+      # Where lines stand beside the part, px.
+      ABOVE = 14.0
+      RIGHT = 16.0
+      # How often room and scale are brought together: more levels leave less room, and in less room texts take more levels.
+      ROUNDS = 4
 
       # A dimension: from and till in mm along its direction, its text, the two feet across it, and the parameters from
       # which it comes.
@@ -24,60 +30,93 @@ module VastLattice
         @options = options
         @texts = DimensionTexts.new(solid, outcome, options.texts)
         @sources = options.interactive ? DimensionSources.new(solid, outcome.plan) : nil
-        @across = spans(:horizontal)
-        @upwards = spans(:vertical)
+        @across, @upwards = %i[horizontal vertical].map { |axis| spans(axis) }
+        @notes = Notes.new(told, options.width)
       end
 
-      # Room in px that is needed around the part.
-      def room
-        @sides = []
-        # The more levels stand beside the part, the smaller it is drawn, and the more room the texts take.
-        2.times { @sides = levels(@upwards, scale) }
-        @levels = levels(@across, scale)
-        above = (@levels.size * LEVEL) + 14
-        # The picture is at least as high as its longest upright text.
-        lacking = [longest - above - (@box.height * scale) - BELOW, 0].max
-        { left: SIDE, right: right, above: above, below: BELOW + lacking }
-      end
-
-      # +height+ is that of the picture, px.
-      def lay_out(paper, height)
-        @paper = paper
-        @height = height
+      # A Paper on which all has its place, and the height of the picture: what was asked for, or more where that is needed.
+      def lay_out
+        paper = nil
+        @columns = []
+        @rows = []
+        @under = 0
+        ROUNDS.times { paper = fitted }
+        @height = [@options.height || 0, paper.y(@box.bottom) + below, lowest(paper)].max
+        [@paper = paper, @height]
       end
 
       def draw
-        @lines = DimensionLines.new(@canvas, @height)
+        @lines = DimensionLines.new(@canvas, @options.width, @height)
         overall
-        @levels.each_with_index { |spans, level| spans.each { |span| across(span, level) } }
-        @sides.each_with_index { |spans, level| spans.each { |span| upwards(span, level) } }
+        @rows.each_with_index { |spans, level| spans.each { |span| across(span, level) } }
+        @columns.each_with_index { |spans, level| spans.each { |span| upwards(span, level) } }
+        @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW + @lower) { |note, drawing| group(note.feature&.name || 'stock', note.names, &drawing) }
       end
 
       private
 
-      def longest = @sides.flatten.map { |span| DimensionLines.length(span.text) }.max || 0
-
-      def right = [SIDE, (@sides.size * LEVEL) + 20].max
-      def scale = [(@options.width - SIDE - right) / [@box.width, 1e-6].max, @options.tallest / [@box.height, 1e-6].max].min
-
-      def levels(spans, scale)
-        spans.sort_by { |span| (span.till - span.from).abs }.each_with_object([]) do |span, levels|
-          room = extent(span, scale)
-          level = levels.find { |others| others.none? { |other| meet?(room, extent(other, scale)) } }
-          level ? level << span : levels << [span]
-        end.first(MOST)
+      # A Paper for the levels and notes as they are known, which are then laid out anew for it.
+      def fitted
+        wide = @options.width - SIDE - right
+        tall = @options.height ? [@options.height - above - below, ModelView::LEAST].max : @options.tallest
+        scale = [wide / [@box.width, 1e-6].max, tall / [@box.height, 1e-6].max].min
+        left = SIDE + ((wide - (@box.width * scale)) / 2)
+        top = above + (@options.height ? [(tall - (@box.height * scale)) / 2, 0].max : 0)
+        Paper.new(scale: scale, left: left - (@box.left * scale), base: top + (@box.top * scale)).tap { |paper| levels_on(paper) }
       end
 
-      def meet?(one, other) = one.first < other.last && other.first < one.last
+      def levels_on(paper)
+        @rows = levels(@across) { |span| stretch([span.from, span.till].map { |at| paper.x(at) }, span.text, @options.width) }
+        @columns = levels(@upwards) { |span| stretch([span.from, span.till].map { |at| paper.y(at) }, span.text, Float::INFINITY) }
+        @lower = [lowest_text(paper) - paper.y(@box.bottom) - BELOW + 8, 0].max
+        @under = @notes.lay_out(paper)
+      end
 
-      # Room along its direction, text included, px.
-      def extent(span, scale)
-        low, high = [span.from, span.till].minmax.map { |at| at * scale }
-        wide = span.text.size * 6.6
-        return [low - 16, high + 24 + wide] if high - low < span.text.size * 4.2
+      def above = (@rows.size * LEVEL) + ABOVE
+      def right = [SIDE, (@columns.size * LEVEL) + 20].max
+      def below = BELOW + @under + (@lower || 0)
 
-        over = [(wide - (high - low)) / 2, 0].max
-        [low - over - 3, high + over + 3]
+      # The lower end of upright texts, px, under which notes begin.
+      def lowest_text(paper)
+        texts = @columns.flatten.map { |span| stretch([span.from, span.till].map { |at| paper.y(at) }, span.text, Float::INFINITY).last }
+        own = stretch([paper.y(@box.top), paper.y(@box.bottom)], @texts.overall(@box, @options.view).last, Float::INFINITY).last
+        [*texts, own].max
+      end
+
+      def lowest(paper) = lowest_text(paper) + 4
+
+      def stretch(ends, text, most) = DimensionLines.reach(*ends.minmax, text, most).last(2)
+
+      # Spans in levels; the block gives the stretch of each, px.
+      def levels(spans)
+        spans.sort_by { |span| (span.till - span.from).abs }.each_with_object([]) do |span, levels|
+          room = yield(span)
+          level = levels.find { |others| others.none? { |other| meet?(room, yield(other)) } }
+          level ? level << span : levels << [span]
+        end
+      end
+
+      def meet?(one, other) = one.first - 4 < other.last && other.first < one.last + 4
+
+      # Whether something is drawn in this density: what belongs to a feature and comes from parameters of these +names+.
+      def drawn?(feature, names)
+        return @options.density == :all unless @options.density == :selected
+
+        [feature&.name, *names].compact.any? { |name| name.casecmp?(@options.selected.to_s) }
+      end
+
+      # What is told in words: always of the stock; of features by density.
+      def told
+        words = NoteTexts.new(@solid, @view, @box, @options.view, @texts, rows: rows_of(%i[horizontal vertical]), placed: looked_onto.map(&:name))
+        words.told.filter_map do |feature, text, anchor|
+          names = feature ? @sources&.sizes(feature) : nil
+          Notes::Note.new(feature: feature, text: text, anchor: anchor, names: names) if feature.nil? || drawn?(feature, names)
+        end
+      end
+
+      # Names of features whose row some view's line tells.
+      def rows_of(axes)
+        axes.flat_map { |axis| looked_onto.select { |feature| row?(feature, axis) }.map(&:name) }.uniq
       end
 
       def overall
@@ -96,14 +135,14 @@ module VastLattice
       end
 
       def across(span, level)
-        at = @paper.y(@box.top) - 14 - (level * LEVEL)
+        at = @paper.y(@box.top) - ABOVE - (level * LEVEL)
         group(span.feature.name, span.names) do
           @lines.horizontal(@paper.x(span.from), @paper.x(span.till), at, span.feet.map { |foot| @paper.y(foot) }, span.text)
         end
       end
 
       def upwards(span, level)
-        at = @paper.x(@box.right) + 16 + (level * LEVEL)
+        at = @paper.x(@box.right) + RIGHT + (level * LEVEL)
         group(span.feature.name, span.names) do
           @lines.vertical(@paper.y(span.from), @paper.y(span.till), at, span.feet.map { |foot| @paper.x(foot) }, span.text)
         end
@@ -121,7 +160,7 @@ module VastLattice
       # What several features share is drawn once.
       def spans(axis)
         found = looked_onto.flat_map { |feature| feature_spans(feature, axis) }.reject { |span| (span.from - span.till).abs < 1e-6 }
-        found.uniq { |span| [span.from.round(3), span.till.round(3), span.text] }
+        found.select { |span| drawn?(span.feature, span.names) }.uniq { |span| [span.from.round(3), span.till.round(3), span.text] }
       end
 
       # Position from its edge or feature, and the row of its pattern.
@@ -164,9 +203,14 @@ module VastLattice
         @view.local(frame.point(x, y)).first(2)
       end
 
-      def row(feature, along, axis, centres)
+      # Whether the row of its pattern is dimensioned along an axis of its wall.
+      def row?(feature, along)
         pattern = feature.feature.pattern
-        return unless pattern && %w[linear fitted grid].include?(pattern.kind) && pattern.along == along.to_s && centres.size > 1
+        pattern && %w[linear fitted grid].include?(pattern.kind) && pattern.along == along.to_s && feature.centres.size > 1
+      end
+
+      def row(feature, along, axis, centres)
+        return unless row?(feature, along)
 
         at = axis == :horizontal ? 0 : 1
         first, last = centres.minmax_by { |centre| centre[at] }

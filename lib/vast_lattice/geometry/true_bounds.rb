@@ -19,7 +19,11 @@ module VastLattice
 
       # Returns Bounds.
       def bounds
-        rough = Bounds.of(@solid.surface.flat_map { |face| face.facets(96).flat_map(&:points) })
+        points = @solid.surface.flat_map { |face| face.facets(96).flat_map(&:points) }
+        # Of a sliver no face may be left.
+        return @outer if points.empty?
+
+        rough = Bounds.of(points)
         low = [0, 1, 2].map { |axis| found(axis, rough.low[axis], @outer.low[axis]) }
         high = [0, 1, 2].map { |axis| found(axis, rough.high[axis], @outer.high[axis]) }
         Bounds.new(low, high)
