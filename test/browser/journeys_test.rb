@@ -122,7 +122,7 @@ class JourneysTest < BrowserCase
     assert_field 'f-drain_hole-diameter', with: 'drain_bore'
     select 'the number', from: 'f-drain_hole-keeps'
     find('#f-drain_hole-horizontal-from').select('right')
-    enter('horizontally, offset', '150 mm')
+    enter('horizontally by', '150 mm')
     assert_selector '[data-dimension="drain_hole.horizontal.offset"]', text: '150 mm'
     find('#f-drain_hole-built').click
     press('length > 1 m')

@@ -108,6 +108,13 @@ class DimensionsTest < CoreCase
     end
   end
 
+  # In the flat pattern each bend line says its angle, its direction and its inner radius.
+  def test_bends_of_the_flat_pattern
+    svg = Result.new(Plan.of(side_frame)).view('flat', width: 700.0)
+    assert_equal ['90° to the front, R3'] * 2, boxes(svg).map(&:first).grep(/°/)
+    WIDTHS.each { |width| assert_readable(Result.new(Plan.of(side_frame)).view('flat', width: width), "flat, #{width}") }
+  end
+
   # What is drawn follows the density.
   def test_densities
     result = Result.new(Plan.of(side_frame))

@@ -16,7 +16,7 @@ module VastLattice
       TIGHT = 22.0
 
       # Width of a letter, px: the font has one for all.
-      LETTER = 6.6
+      LETTER = 6.9
 
       # Room that a text takes along its line, px.
       def self.length(text) = (text.size * LETTER) + 4

@@ -77,24 +77,30 @@ module VastLattice
 
       # What is seen of a feature whose face one does not look onto, or that has none.
       def shapes(feature)
-        feature.seat ? feature.pieces.map { |piece| @paper.ring_path(silhouette(piece)) } : flange(feature) + turned(feature)
+        return flange(feature) + turned(feature) unless feature.seat
+
+        feature.pieces.flat_map { |piece| silhouettes(piece) }.map { |ring| @paper.ring_path(ring) }
       end
 
-      # The outline of a piece seen from elsewhere: the hull of its corners within the part.
-      def silhouette(piece)
-        corners = piece.layers.empty? ? piece.bodies.flat_map { |body| body.bounds.corners } : layer_corners(piece)
-        seen = corners.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
-        hull = Geometry::Planar.hull(seen)
-        hull ? Geometry::Planar.rings(hull).first.first : seen.minmax
-      end
+      # The outlines of a piece seen from elsewhere: of each of its layers within the part, the hull of its corners.
+      def silhouettes(piece)
+        return [hull(piece.bodies.flat_map { |body| body.bounds.corners })] if piece.layers.empty?
 
-      def layer_corners(piece)
         low, high = depths(piece)
-        piece.layers.flat_map do |layer|
-          box = layer.loop.box
-          heights = [[layer.low, low].max, [layer.high, high].min]
-          [box.left, box.right].product([box.bottom, box.top], heights).map { |place| piece.seat.frame.point(*place) }
-        end
+        within = piece.layers.map { |layer| [layer, [layer.low, low].max, [layer.high, high].min] }
+        within.filter_map { |layer, from, till| hull([from, till].flat_map { |height| corners(piece, layer, height) }) if till - from > 1e-9 }
+      end
+
+      # Corners of a layer at a height: where it tapers, it is narrower there.
+      def corners(piece, layer, height)
+        box = layer.end_loop(height).box
+        [box.left, box.right].product([box.bottom, box.top]).map { |x, y| piece.seat.frame.point(x, y, height) }
+      end
+
+      def hull(points)
+        seen = points.map { |point| @view.local(@solid.frame.point(*point)).first(2) }
+        area = Geometry::Planar.hull(seen)
+        area ? Geometry::Planar.rings(area).first.first : seen.minmax
       end
 
       # From the far side of the part to the surface, as far as the piece goes; of what is added, all of it.

@@ -2,8 +2,8 @@
 
 module VastLattice
   module Drawing
-    # The flat pattern of a folded sheet as SVG: its outline, the openings where they come to lie, bend lines, and the
-    # length and width of the sheet that it needs.
+    # The flat pattern of a folded sheet as SVG: its outline, the openings where they come to lie, bend lines with their angle,
+    # direction and inner radius, and the length and width of the sheet that it needs.
     class FlatView
       MARGIN = 46.0
 
@@ -35,6 +35,7 @@ module VastLattice
         bends
         features
         dimensions
+        @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW) { |note, drawing| @canvas.group(class: 'dimension', data_dimensions_of: note.feature, &drawing) }
         @canvas.to_svg(@width, @height, "Flat pattern of #{@solid.part.title}", role: @interactive ? 'group' : 'img')
       end
 
@@ -50,11 +51,21 @@ module VastLattice
         @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
         top = ABOVE + (@wanted ? (@tallest - (high * scale)) / 2 : 0)
         @paper = Paper.new(scale: scale, left: left - (xs.min * scale), base: top + (ys.max * scale))
-        @height = @wanted || (ABOVE + (high * scale) + BELOW)
+        @notes = Notes.new(bend_notes, @width)
+        @height = [@wanted || 0, ABOVE + (high * scale) + BELOW + @notes.lay_out(@paper)].max
+      end
+
+      # "90° to the front, R3"
+      def bend_notes
+        @flat.bends.map do |bend|
+          from_x, from_y, till_x, till_y = bend.line
+          numbers = [bend.angle, bend.radius].map { |amount| Units::Format.number(amount) }
+          Notes::Note.new(feature: bend.name, text: format("%s° to the #{bend.direction}, R%s", *numbers), anchor: [(from_x + till_x) / 2, (from_y + till_y) / 2])
+        end
       end
 
       def bends
-        @flat.bends.each do |from_x, from_y, till_x, till_y|
+        @flat.bends.map(&:line).each do |from_x, from_y, till_x, till_y|
           @canvas.line(@paper.x(from_x), @paper.y(from_y), @paper.x(till_x), @paper.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
                                                                                                stroke_dasharray: '9 2 1.5 2 1.5 2')
         end

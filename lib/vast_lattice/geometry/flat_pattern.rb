@@ -2,11 +2,14 @@
 
 module VastLattice
   module Geometry
-    # A folded sheet laid flat. +panels+ are FlatPattern::Panel; +bends+ [[x0, y0, x1, y1], …] the bend
-    # lines; lengths in mm.
+    # A folded sheet laid flat. +panels+ are FlatPattern::Panel; +bends+ FlatPattern::Bend; lengths in mm.
     class FlatPattern < Remembering.with(:panels, :bends, :zones)
       # A panel of it: the wall's name, its frame in the flat plane, its frame in space, its outline.
       Panel = Struct.new(:wall, :frame, :space, :outline)
+
+      # A bend line of it, [x0, y0, x1, y1]: the feature that bends, by how many degrees, towards front or back, round which
+      # inner radius.
+      Bend = Struct.new(:name, :line, :angle, :direction, :radius)
 
       # Factor of the neutral line, DIN 6935: k = 0.65 + 0.5 lg(r/s) for r/s up to 5, else 1 (from memory).
       def self.factor(radius, gauge)

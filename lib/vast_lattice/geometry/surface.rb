@@ -53,14 +53,20 @@ module VastLattice
           seat = piece.seat.frame
           next [] unless seat.parallel?(plane.n)
 
-          height = seat.local(plane.origin)[2]
-          piece.layers.select { |layer| opens?(piece, layer, height) }.map { |layer| seat.carry(layer.end_loop(height), plane) }
+          opening(piece, seat.local(plane.origin)[2]).map { |loop| seat.carry(loop, plane) }
         end
       end
 
-      # A cut opens each plane that it passes, a boss the plane that it stands on.
-      def opens?(piece, layer, height)
-        piece.cut? ? height > layer.low + 1e-9 && height < layer.high - 1e-9 : (height - layer.low).abs < 1e-9
+      # A cut opens each plane that it passes, also where one of its layers ends and the next begins: there as far as both
+      # reach. A boss opens the plane that it stands on.
+      def opening(piece, height)
+        return piece.layers.select { |layer| (height - layer.low).abs < 1e-9 }.map { |layer| layer.end_loop(height) } unless piece.cut?
+
+        passed = piece.layers.select { |layer| height > layer.low + 1e-9 && height < layer.high - 1e-9 }
+        return passed.map { |layer| layer.end_loop(height) } if passed.any?
+
+        ends = %i[low high].map { |side| piece.layers.find { |layer| (layer.public_send(side) - height).abs < 1e-9 } }
+        ends.all? ? [ends.map { |layer| layer.end_loop(height) }.min_by(&:area)] : []
       end
 
       def holds?(profile, loop) = profile.box.meets?(loop.box) && profile.holds?(*loop.box.middle)

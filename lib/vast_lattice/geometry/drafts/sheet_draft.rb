@@ -214,10 +214,11 @@ module VastLattice
           [[line.from, low], [line.till, low], [line.till, high], [line.from, high]].map { |way, reach| line.flat(way, reach) }
         end
 
-        # The middle of that strip, as [x0, y0, x1, y1].
+        # The middle of that strip, as a FlatPattern::Bend.
         def flat_line(line)
           middle = (strip(line) / 2) - line.fold.depth
-          [line.from, line.till].flat_map { |way| line.flat(way, middle) }
+          ends = [line.from, line.till].flat_map { |way| line.flat(way, middle) }
+          FlatPattern::Bend.new(line.bend.name, ends, line.bend.angle, line.bend.direction, line.bend.radius)
         end
 
         def strip(line) = FlatPattern.allowance(line.bend.radius, @gauge, line.bend.angle)
