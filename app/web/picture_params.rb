@@ -2,7 +2,8 @@
 
 module VastLattice
   module Web
-    # How a picture is asked for: view, texts, tier, part, build (PART:STEP), measure, density (of dimensions) and selected, width and height (px), and of a section
+    # How a picture is asked for: view, texts, tier, part, build (PART:STEP), measure, density (of
+    # dimensions) and selected, width and height (px), and of a section
     # its axis and where it cuts (a share). Unknown words are passed over.
     module PictureParams
       TEXTS = %w[number name formula].freeze

@@ -4,19 +4,47 @@ import { words } from './api.js';
 export function guide() {
   return {
     listener: null,
+    refused: null,
 
     init() {
       this.listener = (event) => this.follow(event.detail);
+      this.refused = (event) => this.refuse(event.detail);
       window.addEventListener('outcome', this.listener);
+      window.addEventListener('answer-refused', this.refused);
       this.follow(this.state);
     },
-    destroy() { window.removeEventListener('outcome', this.listener); },
+    destroy() {
+      window.removeEventListener('outcome', this.listener);
+      window.removeEventListener('answer-refused', this.refused);
+    },
+
+    // What was refused stays in its field, with the reason, until something else is answered.
+    refuse({ name, text, words: told }) {
+      const row = this.$root.querySelector(`[data-ask="${CSS.escape(name || '')}"]`);
+      if (!row) return;
+      const input = row.querySelector('[data-input]');
+      if (input && !['checkbox', 'range'].includes(input.type)) input.value = text;
+      const place = row.querySelector('[data-says]');
+      place.classList.add('is-wrong');
+      place.textContent = told;
+    },
 
     slide(input) { this.answer(input.dataset.input, `${input.value} ${input.dataset.unit}`.trim()); },
     flip(input) { this.answer(input.dataset.input, input.checked ? 'yes' : 'no'); },
     type(input) { this.answer(input.dataset.input, input.value.trim()); },
     choose(button) {
-      if (button.getAttribute('aria-disabled') !== 'true') this.answer(button.dataset.choose, button.dataset.choice);
+      if (button.getAttribute('aria-disabled') !== 'true') { this.answer(button.dataset.choose, button.dataset.choice); return; }
+      // Why it is not possible now is what the Because panel tells of the value.
+      this.select(button.dataset.choose);
+      this.tell(`${button.textContent.trim()} is not possible now: ${this.whyNot(button.dataset.choose)}`);
+    },
+
+    // Who decides a value, or leaves no choice.
+    whyNot(name) {
+      const value = this.state.values[name];
+      if (!value.applies) return 'it does not apply.';
+      if (!value.computed && !['person', 'default'].includes(value.decider)) return `decided by ${value.by}.`;
+      return value.asked.offered ? `a rule offers ${value.asked.offered.join(', ')}.` : 'see the reasons beside.';
     },
 
     startAgain() { return this.clearAnswers(); },

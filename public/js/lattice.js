@@ -8,7 +8,9 @@ const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
 const LEVELS = { e: 'error', w: 'warning', n: 'note' };
 const CHUNK = 40;
-const FIGURES = [{ name: ':mass', title: 'Mass', figure: true }];
+const FIGURES = [{ name: ':mass', title: 'Mass, kg', figure: true }];
+// All masses of a lattice in one unit, with the digits that tell them apart.
+const kilograms = (mass) => String(Number(mass.toPrecision(4)));
 
 export function lattice() {
   let view = null;
@@ -76,8 +78,24 @@ export function lattice() {
       const first = { key: '', title: '', group: '', width: 196 };
       const columns = this.order.map((at) => ({ key: found.variants[at], title: found.variants[at], group: '', width: 42, at }));
       view.show([first, ...columns], [...FIGURES, ...lines]);
+      this.reselect();
       this.fitHeight();
       this.weighVisible();
+    },
+    // In another order or among others, the same variants stay selected where they stand side by side; else the one in view.
+    reselect() {
+      const places = (names, list) => names.map((name) => list.findIndex((item) => item === name)).sort((one, other) => one - other);
+      const columns = places(this.chosen.columns, view.columns.map(({ key }) => key));
+      const lines = places(this.chosen.rows, view.rows.map(({ name }) => name));
+      const together = (list) => list.length && list[0] >= 0 && list[list.length - 1] - list[0] === list.length - 1;
+      if (together(columns) && together(lines)) {
+        view.select({ row: lines[0], column: columns[0] }, { row: lines[lines.length - 1], column: columns[columns.length - 1] }, { quiet: true });
+        return;
+      }
+      const at = view.columns.findIndex(({ key }) => key === this.inView());
+      if (at > 0) view.select({ row: FIGURES.length, column: at }, undefined, { quiet: true });
+      const { lines: rows, variants } = this.selection();
+      this.chosen = { rows: rows.map(({ name }) => name), columns: variants };
     },
     fitHeight() { view.root.style.height = `${Math.min(view.rows.length * 29 + 124, Math.max(window.innerHeight - 345, 240))}px`; },
 
@@ -166,7 +184,7 @@ export function lattice() {
       }
       element.classList.toggle('is-in-view', column.key === this.inView());
       const figure = figures.get(column.at);
-      if (line.figure) { element.textContent = figure ? (figure.mass === null ? '–' : figure.text.replace(' kg', '')) : ''; element.title = figure ? figure.text : ''; return; }
+      if (line.figure) { element.textContent = figure ? (figure.mass === null ? '–' : kilograms(figure.mass)) : ''; element.title = figure ? figure.text : ''; return; }
       const state = STATES[line.states[column.at]];
       const decider = DECIDERS[line.deciders[column.at]];
       const wrong = figure && figure.wrong.includes(line.name);

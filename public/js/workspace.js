@@ -41,6 +41,8 @@ export function workspace() {
     again: false,
     asked: 0,
     refreshes: 0,
+    // What was picked when the state that is shown was resolved: what is refused goes back to it.
+    settled: JSON.stringify(start.pick),
     editing: Promise.resolve(),
     sending: 0,
     renew: null,
@@ -92,14 +94,26 @@ export function workspace() {
           this.again = false;
           const state = await get(`${this.api}/outcome?${this.asking()}`);
           // What was answered meanwhile is not in this state yet and must not be lost.
+          this.settled = JSON.stringify(state.pick);
           this.take(this.again ? { ...state, pick: this.state.pick } : state);
         } while (this.again);
         if (this.state.version > this.seen) setTimeout(() => this.lookForOthers());
       } catch (refusal) {
         this.tellRefusal(refusal, () => this.resolve());
+        if (!refusal.passing) this.refusePick(refusal);
       } finally {
         this.running = false;
       }
+    },
+
+    // Nothing of a pick that is refused stays but the words at the field that it came from.
+    refusePick(refusal) {
+      const { answers } = this.state.pick;
+      const settled = JSON.parse(this.settled);
+      const [name] = Object.keys(answers).filter((key) => answers[key] !== settled.answers[key]).slice(-1);
+      this.state.pick = settled;
+      this.show(this.state);
+      window.dispatchEvent(new CustomEvent('answer-refused', { detail: { name, text: answers[name], words: words(refusal) } }));
     },
 
     pickRow(table, row) { return this.pickRows({ [table]: row }); },

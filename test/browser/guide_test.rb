@@ -26,6 +26,33 @@ class GuideTest < BrowserCase
     assert_selector '.ask-says', text: /does not apply/i
   end
 
+  # What is refused stays in its field with the reason; the rest of the form, the header and the model go on.
+  def test_a_refused_answer_does_not_freeze_the_form
+    open_stage('guide')
+    mass = fact('mass')
+    fill_in 'ask-quick-roller_pitch', with: "abc\t"
+    assert_selector '[data-says=roller_pitch].is-wrong', text: 'There is no name "abc".'
+    assert_field 'ask-quick-roller_pitch', with: 'abc'
+    assert_no_selector '.chip', text: /answer/
+    find('[data-choice=painted]').click
+    assert_selector '[data-choice=painted][aria-pressed=true]'
+    assert_selector '.chip', text: '1 answer'
+    fill_in 'ask-quick-roller_pitch', with: "150\t"
+    assert_selector '.chip', text: '2 answers'
+    assert_no_selector '[data-says=roller_pitch].is-wrong'
+    refute_equal mass, fact('mass')
+  end
+
+  # A click on what is not possible says why.
+  def test_an_impossible_choice_says_why
+    rule = { 'name' => 'Bare', 'when' => 'length > 0 mm', 'then' => [{ 'offer' => 'finish', 'choices' => %w[galvanised] }] }
+    store.edit('side-frame', version: nil, person: 'x') { |family| Family::Edits.apply(family, { 'do' => 'put_rule', 'rule' => rule }) }
+    open_stage('guide')
+    find('[data-choice=painted][aria-disabled=true]').click
+    assert_selector '.notice', text: 'painted is not possible now: a rule offers galvanised.'
+    assert_selector '.because-subject', text: 'finish'
+  end
+
   # One of two shafts is there; the other is suppressed as a part, with all that belongs to it.
   def test_parts_come_and_go
     open_stage('guide', slug: 'roller')

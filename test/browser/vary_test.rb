@@ -345,6 +345,22 @@ class VaryBrowserTest < BrowserCase
   end
 
   # The lattice: settled by keyboard in one action, which says what it wrote and where something stronger decides.
+  # In another order the same variants stay selected, or the one in view: what is outlined is what will be changed.
+  def test_what_is_selected_in_the_lattice_is_what_changes
+    open_stage('prove')
+    find('[aria-label="Windows in SF-2000: shown by formula"]').click
+    press(%i[shift right])
+    assert_text '2 cells selected'
+    select 'mass', from: 'lattice-sort'
+    settle
+    outlined = -> { all('.sheet-cell.is-selected[aria-label]').map { |cell| cell['aria-label'][/in (\S+):/, 1] }.uniq.sort }
+    chosen = -> { JSON.parse(page.evaluate_script("JSON.stringify(Alpine.$data(document.querySelector('.prove')).chosen.columns)")).sort }
+    assert_equal chosen.call, outlined.call
+    click_on 'Hide'
+    assert_selector '.blast', text: 'typed as hidden'
+    assert_equal chosen.call, store.find('side-frame').family.table('size').rows.select { |row| row.cells['windows.shown'] == 'hidden' }.map(&:name).sort
+  end
+
   def test_the_lattice_is_settled_sorted_and_narrowed
     open_stage('prove')
     find('[aria-label="Windows in SF-2000: shown by formula"]').click

@@ -2,7 +2,6 @@
 
 require_relative '../support/core'
 require_relative '../support/random_solid'
-require_relative '../support/random_solid'
 require 'nokogiri'
 
 # What drawings say: every size that a recipe has, each where it can be read, whatever the part and the width of the picture.
@@ -17,7 +16,8 @@ class DimensionsTest < CoreCase
   def boxes(svg)
     Nokogiri::XML(svg).remove_namespaces!.xpath('//text[@class="dimension-text"]').map do |text|
       half = text.text.size * Drawing::DimensionLines::LETTER / 2
-      x, y = text['x'].to_f, text['y'].to_f
+      x = text['x'].to_f
+      y = text['y'].to_f
       across = text['transform'] ? [x - UP, x + DOWN, y - half, y + half] : [x - half, x + half, y - UP, y + DOWN]
       [text.text, *across]
     end

@@ -11,7 +11,8 @@ module VastLattice
       PAST = 3.0
       GAP = 2.0
       # Lines that pass below a text leave it readable.
-      TEXT = { font_size: 11, fill: INK, class: 'dimension-text', stroke: '#ffffff', stroke_width: 3, stroke_opacity: 0.85, paint_order: 'stroke' }.freeze
+      TEXT = { font_size: 11, fill: INK, class: 'dimension-text', stroke: '#ffffff', stroke_width: 3, stroke_opacity: 0.85,
+               paint_order: 'stroke' }.freeze
       # Below this length the arrows point inwards from outside.
       TIGHT = 22.0
 
@@ -30,7 +31,8 @@ module VastLattice
 
         out = tight ? 2 * ARROW : 2
         beyond = high + out + half
-        middle = beyond + half <= most || low - out - (2 * half) < 0 ? [beyond, most - half].min : low - out - half
+        before = low - out - half
+        middle = beyond + half > most && before >= half ? before : [beyond, most - half].min
         [middle, [low - out, middle - half].min, [high + out, middle + half].max]
       end
 

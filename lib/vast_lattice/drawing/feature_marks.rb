@@ -87,8 +87,10 @@ module VastLattice
         return [hull(piece.bodies.flat_map { |body| body.bounds.corners })] if piece.layers.empty?
 
         low, high = depths(piece)
-        within = piece.layers.map { |layer| [layer, [layer.low, low].max, [layer.high, high].min] }
-        within.filter_map { |layer, from, till| hull([from, till].flat_map { |height| corners(piece, layer, height) }) if till - from > 1e-9 }
+        piece.layers.filter_map do |layer|
+          ends = [[layer.low, low].max, [layer.high, high].min]
+          hull(ends.flat_map { |height| corners(piece, layer, height) }) if ends.last - ends.first > 1e-9
+        end
       end
 
       # Corners of a layer at a height: where it tapers, it is narrower there.

@@ -16,7 +16,7 @@ module VastLattice
         @flat = solid.blank.flat
         @width = width
         @wanted = height
-        @tallest = height ? [height - ABOVE - BELOW, ModelView::LEAST].max : tallest
+        @tallest = tallest
         @interactive = interactive
         @canvas = Canvas.new
       end
@@ -35,7 +35,9 @@ module VastLattice
         bends
         features
         dimensions
-        @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW) { |note, drawing| @canvas.group(class: 'dimension', data_dimensions_of: note.feature, &drawing) }
+        @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW) do |note, drawing|
+          @canvas.group(class: 'dimension', data_dimensions_of: note.feature, &drawing)
+        end
         @canvas.to_svg(@width, @height, "Flat pattern of #{@solid.part.title}", role: @interactive ? 'group' : 'img')
       end
 
@@ -45,22 +47,20 @@ module VastLattice
 
       def lay_out
         xs, ys = rings.flat_map(&:first).transpose
-        wide, high = size
-        scale = [(@width - (2 * MARGIN)) / wide, @tallest / high].min
-        left = (@width - (wide * scale)) / 2
         @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
-        top = ABOVE + (@wanted ? (@tallest - (high * scale)) / 2 : 0)
-        @paper = Paper.new(scale: scale, left: left - (xs.min * scale), base: top + (ys.max * scale))
+        room = { left: MARGIN, right: MARGIN, above: ABOVE, below: BELOW }
+        @paper = Paper.fitting(@box, room, width: @width, height: @wanted, tallest: @tallest, least: ModelView::LEAST)
         @notes = Notes.new(bend_notes, @width)
-        @height = [@wanted || 0, ABOVE + (high * scale) + BELOW + @notes.lay_out(@paper)].max
+        @height = [@wanted || 0, @paper.y(@box.bottom) + BELOW + @notes.lay_out(@paper)].max
       end
 
       # "90° to the front, R3"
       def bend_notes
         @flat.bends.map do |bend|
           from_x, from_y, till_x, till_y = bend.line
-          numbers = [bend.angle, bend.radius].map { |amount| Units::Format.number(amount) }
-          Notes::Note.new(feature: bend.name, text: format("%s° to the #{bend.direction}, R%s", *numbers), anchor: [(from_x + till_x) / 2, (from_y + till_y) / 2])
+          angle, radius = [bend.angle, bend.radius].map { |amount| Units::Format.number(amount) }
+          Notes::Note.new(feature: bend.name, text: "#{angle}° to the #{bend.direction}, R#{radius}",
+                          anchor: [(from_x + till_x) / 2, (from_y + till_y) / 2])
         end
       end
 

@@ -6,11 +6,11 @@ module VastLattice
     # measured from (ISO 128 kinds of lines, ISO 129 dimensions).
     #
     # +texts+ says how dimensions read: :number, :name or :formula. In an +interactive+ picture features can be
-    # chosen; +density+ and +selected+ as in ViewDimensions; +measurable+ adds the marks between which distances can be measured. Features above the +tier+ are left
-    # out; of +part+ alone if it is given, whose dimensions are drawn; the first part's otherwise. An +extent+ [left, right,
-    # bottom, top] in mm is drawn whole, whatever of it the model fills, so that several views compare. With a +height+ the
-    # picture fills that, too. +later+ are placed features that the part does not have yet; they are faint. A
-    # section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
+    # chosen; +density+ and +selected+ as in ViewDimensions; +measurable+ adds the marks between which distances can be
+    # measured. Features above the +tier+ are left out; of +part+ alone if it is given, whose dimensions are drawn; the first
+    # part's otherwise. An +extent+ [left, right, bottom, top] in mm is drawn whole, whatever of it the model fills, so that
+    # several views compare. With a +height+ the picture fills that, too. +later+ are placed features that the part does not
+    # have yet; they are faint. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
     class ModelView
       EDGE = '#1d2733'
       HIDDEN = '#5b6875'
@@ -113,13 +113,9 @@ module VastLattice
 
       # The part alone, as large as it can be: its Paper, and the height of the picture.
       def plain
-        wide = @options.width - (2 * MARGIN)
-        tall = @options.height ? [@options.height - (2 * MARGIN), LEAST].max : @options.tallest
-        scale = [wide / [box.width, 1e-6].max, tall / [box.height, 1e-6].max].min
-        left = MARGIN + ((wide - (box.width * scale)) / 2)
-        top = MARGIN + (@options.height ? (tall - (box.height * scale)) / 2 : 0)
-        [Paper.new(scale: scale, left: left - (box.left * scale), base: top + (box.top * scale)),
-         @options.height || ((2 * MARGIN) + (box.height * scale))]
+        room = %i[left right above below].to_h { |side| [side, MARGIN] }
+        paper = Paper.fitting(box, room, width: @options.width, height: @options.height, tallest: @options.tallest, least: LEAST)
+        [paper, @options.height || ((2 * MARGIN) + (box.height * paper.scale))]
       end
 
       def hatching

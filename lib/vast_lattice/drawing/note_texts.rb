@@ -10,7 +10,8 @@ module VastLattice
       # What a row in a view says by a dimension line.
       ROW = %w[count pitch].freeze
 
-      # +box+ is what the overall dimensions measure; +rows+ are the names of features whose row has a dimension line; +placed+ those whose places have.
+      # +box+ is what the overall dimensions measure; +rows+ are the names of features whose row has a dimension line, +placed+
+      # of those whose places have.
       def initialize(solid, view, box, name, texts, rows:, placed:)
         @solid = solid
         @box = box
@@ -54,14 +55,17 @@ module VastLattice
           part = @solid.part
           kind = Family::STOCK_KINDS.fetch(part.stock.kind)
           outline = part.stock.outline || kind.outlines.first
-          said = SizeWords.of(kind.dimensions(outline), @solid.numbers, without: drawn) { |measure, amount| @texts.stock(measure.name, amount) }
-          [*said, *lists(kind.lists(outline))].join(', ')
+          words = SizeWords.of(kind.dimensions(outline), @solid.numbers, without: drawn) do |measure, amount|
+            @texts.stock(measure.name, amount)
+          end
+          [*words, *lists(kind.lists(outline))].join(', ')
         end
       end
 
       # Measures whose amount the overall dimensions give.
       def drawn
-        @solid.numbers.select { |_, amount| amount.is_a?(Float) && [@box.width, @box.height].any? { |side| (side - amount).abs < 1e-6 } }.keys
+        sides = [@box.width, @box.height]
+        @solid.numbers.select { |_, amount| amount.is_a?(Float) && sides.any? { |side| (side - amount).abs < 1e-6 } }.keys
       end
 
       # "steps 40 long, ⌀20; 60 long, ⌀30"

@@ -38,7 +38,8 @@ module VastLattice
       # Draws them from a height on, leaders first: they pass below the texts of others. The block wraps the drawing of each
       # text, which it is given.
       def draw(canvas, top)
-        @notes.each { |note| leader(canvas, note, top) if note.anchor }
+        leaders = @notes.select(&:anchor)
+        leaders.each { |note| leader(canvas, note, top) }
         @notes.each { |note| yield(note, -> { write(canvas, note, top) }) }
       end
 
@@ -65,7 +66,8 @@ module VastLattice
 
       # From a dot at what is meant to the text.
       def leader(canvas, note, top)
-        x, y = [@paper.x(note.anchor[0]), @paper.y(note.anchor[1])]
+        x = @paper.x(note.anchor[0])
+        y = @paper.y(note.anchor[1])
         in_text = [6.0, note.width / 2].min
         canvas.line(x, y, x.clamp(note.left + in_text, note.right - in_text), top + (note.line * LINE) + 1, **LEADER)
         canvas.path("M#{(x - DOT).round(2)} #{y.round(2)}a#{DOT} #{DOT} 0 1 0 #{2 * DOT} 0a#{DOT} #{DOT} 0 1 0 #{-2 * DOT} 0Z", fill: DimensionLines::INK)

@@ -4,6 +4,17 @@ module VastLattice
   module Drawing
     # A picture as it is laid out: maps mm (y upwards) to pixels (y downwards).
     class Paper < Value.with(:scale, :left, :base)
+      # The Paper on which a Box is as large as it can be with so much room around it, {left:, right:, above:, below:} px, in the
+      # middle of a picture of that +width+ and +height+. Without a height it stands at the top, at most +tallest+ px high.
+      def self.fitting(box, room, width:, height: nil, tallest: Float::INFINITY, least: 0.0)
+        wide = width - room[:left] - room[:right]
+        tall = height ? [height - room[:above] - room[:below], least].max : tallest
+        scale = [wide / [box.width, 1e-6].max, tall / [box.height, 1e-6].max].min
+        left = room[:left] + ((wide - (box.width * scale)) / 2)
+        top = room[:above] + (height ? (tall - (box.height * scale)) / 2 : 0)
+        new(scale: scale, left: left - (box.left * scale), base: top + (box.top * scale))
+      end
+
       def x(millimetres) = left + (millimetres * scale)
       def y(millimetres) = base - (millimetres * scale)
 

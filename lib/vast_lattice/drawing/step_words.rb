@@ -30,7 +30,9 @@ module VastLattice
         return 'in the middle' if told.empty?
 
         edges, middles = told.partition { |_, from, _| from != 'centre' }
-        (edges(edges) + middles.map { |axis, _, amount| "#{length(amount.abs)} #{SIDES[axis][amount.negative? ? 1 : 0]} the middle" }).join(', ')
+        (edges(edges) + middles.map do |axis, _, amount|
+          "#{length(amount.abs)} #{SIDES[axis][amount.negative? ? 1 : 0]} the middle"
+        end).join(', ')
       end
 
       private

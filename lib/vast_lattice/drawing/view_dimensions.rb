@@ -50,19 +50,18 @@ module VastLattice
         overall
         @rows.each_with_index { |spans, level| spans.each { |span| across(span, level) } }
         @columns.each_with_index { |spans, level| spans.each { |span| upwards(span, level) } }
-        @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW + @lower) { |note, drawing| group(note.feature&.name || 'stock', note.names, &drawing) }
+        @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW + @lower) do |note, drawing|
+          group(note.feature&.name || 'stock', note.names, &drawing)
+        end
       end
 
       private
 
       # A Paper for the levels and notes as they are known, which are then laid out anew for it.
       def fitted
-        wide = @options.width - SIDE - right
-        tall = @options.height ? [@options.height - above - below, ModelView::LEAST].max : @options.tallest
-        scale = [wide / [@box.width, 1e-6].max, tall / [@box.height, 1e-6].max].min
-        left = SIDE + ((wide - (@box.width * scale)) / 2)
-        top = above + (@options.height ? [(tall - (@box.height * scale)) / 2, 0].max : 0)
-        Paper.new(scale: scale, left: left - (@box.left * scale), base: top + (@box.top * scale)).tap { |paper| levels_on(paper) }
+        room = { left: SIDE, right: right, above: above, below: below }
+        paper = Paper.fitting(@box, room, width: @options.width, height: @options.height, tallest: @options.tallest, least: ModelView::LEAST)
+        paper.tap { levels_on(paper) }
       end
 
       def levels_on(paper)
@@ -107,7 +106,8 @@ module VastLattice
 
       # What is told in words: always of the stock; of features by density.
       def told
-        words = NoteTexts.new(@solid, @view, @box, @options.view, @texts, rows: rows_of(%i[horizontal vertical]), placed: looked_onto.map(&:name))
+        words = NoteTexts.new(@solid, @view, @box, @options.view, @texts, rows: rows_of(%i[horizontal vertical]),
+                                                                          placed: looked_onto.map(&:name))
         words.told.filter_map do |feature, text, anchor|
           names = feature ? @sources&.sizes(feature) : nil
           Notes::Note.new(feature: feature, text: text, anchor: anchor, names: names) if feature.nil? || drawn?(feature, names)

@@ -53,20 +53,24 @@ module VastLattice
           seat = piece.seat.frame
           next [] unless seat.parallel?(plane.n)
 
-          opening(piece, seat.local(plane.origin)[2]).map { |loop| seat.carry(loop, plane) }
+          below = Vector.dot(seat.n, plane.n).positive?
+          opening(piece, seat.local(plane.origin)[2], below).map { |loop| seat.carry(loop, plane) }
         end
       end
 
-      # A cut opens each plane that it passes, also where one of its layers ends and the next begins: there as far as both
-      # reach. A boss opens the plane that it stands on.
-      def opening(piece, height)
-        return piece.layers.select { |layer| (height - layer.low).abs < 1e-9 }.map { |layer| layer.end_loop(height) } unless piece.cut?
+      # A cut opens each plane that it passes, as wide as its widest layer there; where layers end in a plane, as wide as the
+      # one on the side of the material, which is +below+ or above. A boss opens the plane that it stands on.
+      def opening(piece, height, below)
+        return ends(piece, :low, height) unless piece.cut?
 
-        passed = piece.layers.select { |layer| height > layer.low + 1e-9 && height < layer.high - 1e-9 }
-        return passed.map { |layer| layer.end_loop(height) } if passed.any?
+        passed = piece.layers.select { |layer| height.between?(layer.low + 1e-9, layer.high - 1e-9) }.map { |layer| layer.end_loop(height) }
+        passed = ends(piece, below ? :high : :low, height) if passed.empty?
+        [passed.max_by(&:area)].compact
+      end
 
-        ends = %i[low high].map { |side| piece.layers.find { |layer| (layer.public_send(side) - height).abs < 1e-9 } }
-        ends.all? ? [ends.map { |layer| layer.end_loop(height) }.min_by(&:area)] : []
+      # Loops of the layers whose :low or :high end is at a height.
+      def ends(piece, side, height)
+        piece.layers.select { |layer| (layer.public_send(side) - height).abs < 1e-9 }.map { |layer| layer.end_loop(height) }
       end
 
       def holds?(profile, loop) = profile.box.meets?(loop.box) && profile.holds?(*loop.box.middle)
