@@ -40,10 +40,16 @@ module VastLattice
       # Number of tasks done. Where the database fails in the middle of taking a task or of crossing it off, the worker goes on;
       # what is not crossed off is done once all the same.
       def work
-        @worker.work_off(1).sum
+        @worker.work_off(1).sum.tap { @told = nil }
       rescue Delayed::FatalBackendError, StandardError => e
-        warn "#{e.class}: #{e.message.lines.first}"
+        tell("#{e.class}: #{e.message.lines.first}")
         0
+      end
+
+      # Once for each trouble, not at every look.
+      def tell(trouble)
+        warn trouble unless trouble == @told
+        @told = trouble
       end
     end
   end

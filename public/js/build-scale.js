@@ -16,9 +16,13 @@ export function buildScale() {
       const step = this.buildOf(this.part());
       return step === null ? this.last() : step / 10;
     },
-    notchClass(notch) { return { 'is-at': notch === this.at(), 'is-later': notch > this.at() }; },
+    isWhole() { return this.at() === this.last(); },
+    notchClass(element) {
+      const notch = Number(element.dataset.notch);
+      return { 'is-at': notch === this.at(), 'is-later': notch > this.at() };
+    },
     scaleText() {
-      if (this.at() === this.last()) return 'all steps';
+      if (this.isWhole()) return 'all steps';
       return this.at() === 0 ? 'stock alone' : `up to step ${this.at() * 10}`;
     },
 

@@ -22,6 +22,7 @@ export function health() {
     pause: AGAIN,
     level: '',
     variant: '',
+    kind: '',
     timer: null,
     heard: null,
 
@@ -69,13 +70,16 @@ export function health() {
     hereCount() { return this.allFindings().length; },
     setLevel(level) { this.level = this.level === level ? '' : level; },
     setVariant(text) { this.variant = text.trim().toLowerCase(); },
+    setKind(kind) { this.kind = kind; },
+    kinds() { return [...new Set(this.source().map(({ code }) => code))].sort(); },
+    kindText(code) { return code.replaceAll('_', ' '); },
     countOf(level) { return count(this.source().filter((one) => one.level === level).length, level); },
     levels() { return LEVELS; },
 
     source() { return this.whole ? (this.review ? this.review.findings : []) : this.allFindings(); },
     entries() {
       return this.source()
-        .filter((one) => (!this.level || one.level === this.level) && (!this.variant || (one.names || []).some((name) => name.toLowerCase().includes(this.variant))))
+        .filter((one) => (!this.level || one.level === this.level) && (!this.kind || one.code === this.kind) && (!this.variant || (one.names || []).some((name) => name.toLowerCase().includes(this.variant))))
         .map((one, index) => ({ place: '', remedy: '', names: [], rows: {}, ...one, key: `${index}${one.code}${one.place}` }));
     },
     variantsText(one) { return one.count > one.names.length ? `in ${one.names.join(', ')} and ${one.count - one.names.length} more` : `in ${one.names.join(', ')}`; },

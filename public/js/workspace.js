@@ -139,6 +139,8 @@ export function workspace() {
 
     // The rows of a table have changed.
     renewPicker(name, rows) {
+      const count = document.querySelector(`.tabs a[data-tab="${CSS.escape(name)}"] .tab-count`);
+      if (count) count.textContent = rows.length;
       this.tables = this.tables.map((table) => (table.name === name ? { ...table, rows } : table));
       const picker = document.getElementById(`pick-${name}`);
       if (!picker || picker.tagName !== 'SELECT') return;

@@ -52,6 +52,21 @@ class HealthTest < BrowserCase
     assert_selector '.lattice-variant.has-error', count: 4
   end
 
+  # Findings are narrowed by their kind.
+  def test_findings_of_one_kind
+    open_stage('vary', slug: 'faulty')
+    assert_selector '.health-all', text: '2 of 6 valid'
+    find('.health').click
+    total = all('.findings .finding').size
+    kinds = page.evaluate_script("Array.from(document.querySelectorAll('.findings-filter select option'), (option) => option.value)").reject(&:empty?)
+    assert_operator kinds.size, :>, 2
+    each = kinds.map do |kind|
+      select kind.tr('_', ' '), from: 'kind'
+      all('.findings .finding').size
+    end
+    assert_equal total, each.sum
+  end
+
   # It follows an edit by itself.
   def test_a_mended_fault_is_gone
     visit '/families/faulty/vary?tab=size&cell_row=B&cell_column=length'

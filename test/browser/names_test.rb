@@ -70,11 +70,11 @@ class NamesTest < BrowserCase
     press(:down, :enter)
     assert_equal 'floor(length', find('#p-shaft_count-formula').value
     assert_no_selector '.completions li'
-    press(*' / 100 m'.chars)
-    assert_selector '.completions li', text: 'mm'
+    press(*' / 100 k'.chars)
+    assert_selector '.completions li', text: 'kg'
     press(:escape)
     assert_no_selector '.completions li'
-    assert_equal 'floor(length / 100 m', find('#p-shaft_count-formula').value
+    assert_equal 'floor(length / 100 k', find('#p-shaft_count-formula').value
     press(:escape)
     assert_equal family.parameter('shaft_count').formula, find('#p-shaft_count-formula').value
   end

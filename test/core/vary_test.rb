@@ -154,6 +154,27 @@ class VaryTest < CoreCase
     assert_equal (errors.last - errors.first).size, Checks::BlastRadius.new(before, vast).to_tree['broken']
   end
 
+  def test_names_of_copies
+    table = edit(brackets, 'rename_row', table: 'size', row: 'A', name: 'CP 125')
+    twice = edit(edit(table, 'duplicate_rows', table: 'size', rows: ['CP 125']), 'duplicate_rows', table: 'size', rows: ['CP 125', 'CP 125 2', 'B'])
+
+    assert_equal ['CP 125', 'CP 125 2', 'CP 125 3', 'CP 125 4', 'B', 'B 2', 'C'].sort, size(twice).rows.map(&:name).sort
+    assert_equal 'bracket_height', Nearest.to('bracket_h', %w[bracket_width bracket_height])
+  end
+
+  # A groove is measured from the other end, where it stays.
+  def test_a_groove_from_another_end
+    turned = family(<<~YAML)
+      parts:
+        - name: pin
+          material: steel
+          stock: {kind: turned, steps: [{length: 100 mm, diameter: 20 mm}]}
+          features: [{name: ring, kind: groove, width: 2 mm, diameter: 16 mm, horizontal: {from: left, offset: 12 mm}}]
+    YAML
+    model = Result.new(Plan.of(turned)).model
+    assert_equal ['88 mm', '-38 mm', '12 mm'], %w[right centre left].map { |from| Geometry::Reanchoring.offset(model, 'ring', 'horizontal', from) }
+  end
+
   def test_resolved_rows
     plan = Plan.of(edit(brackets, 'set_cell', table: 'size', row: 'C', column: 'length', text: '950'))
     rows = Checks::ResolvedRows.new(plan, size(brackets)).to_tree([1, 2, 9])

@@ -18,7 +18,7 @@ class HostileTest < WebCase
     '/api/families/side-frame/place' => PICK.merge('face' => 'front', 'x' => '100', 'y' => '50'),
     '/api/families/side-frame/anchor' => PICK.merge('feature' => 'tie_holes', 'axis' => 'horizontal', 'from' => 'right'),
     '/api/families/side-frame/because' => PICK.merge('target' => 'windows.built'), '/api/families/side-frame/variants' => {},
-    '/api/families/side-frame/review' => {}, '/api/families/side-frame/card' => {}, '/api/families/side-frame/history' => {}, '/api/families/side-frame/steps' => {}, '/api/families/side-frame/since' => { 'version' => '1' },
+    '/api/families/side-frame/review' => {}, '/api/families/side-frame/card' => {}, '/api/families/side-frame/uses' => { 'kind' => 'parameter', 'name' => 'length' }, '/api/families/side-frame/history' => {}, '/api/families/side-frame/steps' => {}, '/api/families/side-frame/since' => { 'version' => '1' },
     '/api/families/side-frame/blast' => { 'from' => '2', 'till' => '2' }, '/api/families/side-frame/tables/size' => {},
     '/api/families/side-frame/tables/size/resolved' => PICK.merge('rows' => '0,1,2'),
     '/api/families/side-frame/tables/size/series' => { 'kind' => 'R10', 'first' => '500', 'step' => '', 'count' => '8' },

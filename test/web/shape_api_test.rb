@@ -12,7 +12,7 @@ class ShapeAPITest < WebCase
     { '' => 'Front view', 'view=top' => 'View from the top', 'view=end' => 'View of the right end', 'view=section' => 'Section', 'view=flat' => 'Flat pattern' }
       .each { |query, label| assert_match(/aria-label="#{label} of Side frame/, state(query)['svg']) }
     assert_nil state('view=solid')['svg']
-    assert_includes state('texts=name')['svg'], 'end_margin'
+    assert_includes state('texts=name&density=all')['svg'], 'end_margin'
     refute_includes state('tier=symbol')['svg'], 'data-feature="guide_holes"'
     refute_includes state('build=frame:30')['svg'], 'data-feature="windows"'
     assert_includes state('measure=yes')['svg'], 'data-measure="centre:shaft_holes:1"'

@@ -8,6 +8,8 @@ module VastLattice
       # right for every size; else a number for the outcome in view. Raises Error for an unknown feature.
       def self.offset(model, name, axis, from)
         placed = model.feature(name)
+        return along(model, placed, from) if placed&.kind&.along? && placed.loops.empty? && placed.numbers && axis == 'horizontal'
+
         unless placed&.seat && placed.loops.any? && %w[horizontal vertical].include?(axis)
           raise Error.new("#{name} has no place that could be measured anew.", remedy: 'It must be built in this variant.')
         end
@@ -15,6 +17,18 @@ module VastLattice
         solid = model.solids.find { |own| own.features.any? { |feature| feature.equal?(placed) } }
         formula(solid, placed, axis.to_sym, from) || number(solid, placed, axis.to_sym, from)
       end
+
+      # Of what is turned at a place along the part: measured from an end or the middle of the workpiece.
+      def self.along(model, placed, from)
+        solid = model.solids.find { |own| own.features.any? { |feature| feature.equal?(placed) } }
+        size = solid.blank.bounds.size.first
+        place = from_left(placed.feature.horizontal&.from || 'centre', placed.numbers.horizontal, size)
+        Units::Format.millimetres({ 'left' => place, 'right' => size - place }.fetch(from) { place - (size / 2) })
+      end
+      private_class_method :along
+
+      def self.from_left(from, offset, size) = { 'left' => offset, 'right' => size - offset }.fetch(from) { (size / 2) + offset }
+      private_class_method :from_left
 
       OPPOSITE = [%w[left right], %w[right left], %w[bottom top], %w[top bottom]].freeze
       LOW = %w[left bottom].freeze

@@ -91,7 +91,9 @@ module VastLattice
         private_class_method :put
 
         def self.copies(row, times, taken)
-          base = row.name.sub(/ \d+\z/, '')[0, 110]
+          # A number at the end is that of a copy only where what was copied is there: "CP 125" is no copy of "CP".
+          stripped = row.name.sub(/ \d+\z/, '')
+          base = (taken[stripped.downcase] ? stripped : row.name)[0, 110]
           Array.new(times) do
             number = (2..).find { |at| !taken["#{base} #{at}".downcase] }
             taken["#{base} #{number}".downcase] = true
