@@ -172,7 +172,8 @@ class VaryTest < CoreCase
           features: [{name: ring, kind: groove, width: 2 mm, diameter: 16 mm, horizontal: {from: left, offset: 12 mm}}]
     YAML
     model = Result.new(Plan.of(turned)).model
-    assert_equal ['88 mm', '-38 mm', '12 mm'], %w[right centre left].map { |from| Geometry::Reanchoring.offset(model, 'ring', 'horizontal', from) }
+    offsets = %w[right centre left].map { |from| Geometry::Reanchoring.offset(model, 'ring', 'horizontal', from) }
+    assert_equal ['88 mm', '-38 mm', '12 mm'], offsets
   end
 
   def test_resolved_rows

@@ -8,7 +8,7 @@ module VastLattice
       # right for every size; else a number for the outcome in view. Raises Error for an unknown feature.
       def self.offset(model, name, axis, from)
         placed = model.feature(name)
-        return along(model, placed, from) if placed&.kind&.along? && placed.loops.empty? && placed.numbers && axis == 'horizontal'
+        return along(model, placed, from) if placed && turned?(placed, axis)
 
         unless placed&.seat && placed.loops.any? && %w[horizontal vertical].include?(axis)
           raise Error.new("#{name} has no place that could be measured anew.", remedy: 'It must be built in this variant.')
@@ -17,6 +17,9 @@ module VastLattice
         solid = model.solids.find { |own| own.features.any? { |feature| feature.equal?(placed) } }
         formula(solid, placed, axis.to_sym, from) || number(solid, placed, axis.to_sym, from)
       end
+
+      def self.turned?(placed, axis) = placed.kind.along? && placed.loops.empty? && !placed.numbers.nil? && axis == 'horizontal'
+      private_class_method :turned?
 
       # Of what is turned at a place along the part: measured from an end or the middle of the workpiece.
       def self.along(model, placed, from)
