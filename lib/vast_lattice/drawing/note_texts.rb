@@ -12,7 +12,7 @@ module VastLattice
 
       # +box+ is what the overall dimensions measure; +rows+ are the names of features whose row has a dimension line, +placed+
       # of those whose places have.
-      def initialize(solid, view, box, name, texts, rows:, placed:)
+      def initialize(solid, view, box, name, texts, rows: [], placed: [])
         @solid = solid
         @box = box
         @view = view
@@ -25,9 +25,12 @@ module VastLattice
       # [[feature or nil, text, anchor in mm of the view or nil], …]
       def told
         own = @solid.features.select { |feature| feature.shown? && !feature.problem && feature.numbers && home(feature) == @name }
-        [*([[nil, stock, nil]] if @name == 'front' && !stock.empty?), *own.map { |feature| [feature, text(feature), anchor(feature)] }]
+        [*of_stock.map { |text| [nil, text, nil] }, *own.map { |feature| [feature, text(feature), anchor(feature)] }]
           .reject { |_, text, _| text.empty? }
       end
+
+      # What is said of the stock in this view, if anything.
+      def of_stock = @name == 'front' && !stock.empty? ? [stock] : []
 
       # "4 × ⌀9, 3 deep, rows 2, row pitch 70, 12 mm from left".
       def text(feature)

@@ -36,11 +36,10 @@ module VastLattice
 
       # A Paper on which all has its place, and the height of the picture: what was asked for, or more where that is needed.
       def lay_out
-        paper = nil
         @columns = []
         @rows = []
         @under = 0
-        ROUNDS.times { paper = fitted }
+        paper = settled
         @height = [@options.height || 0, paper.y(@box.bottom) + below, lowest(paper)].max
         [@paper = paper, @height]
       end
@@ -56,6 +55,15 @@ module VastLattice
       end
 
       private
+
+      # The Paper for which levels and notes take no other room than they had, or that of the last round.
+      def settled
+        ROUNDS.times do |round|
+          before = [right, above, below]
+          paper = fitted
+          return paper if [right, above, below] == before || round == ROUNDS - 1
+        end
+      end
 
       # A Paper for the levels and notes as they are known, which are then laid out anew for it.
       def fitted
@@ -97,6 +105,9 @@ module VastLattice
 
       def meet?(one, other) = one.first - 4 < other.last && other.first < one.last + 4
 
+      # Whether nothing but overall dimensions is wanted.
+      def main_alone? = @options.density == :main || (@options.density == :selected && @options.selected.nil?)
+
       # Whether something is drawn in this density: what belongs to a feature and comes from parameters of these +names+.
       def drawn?(feature, names)
         return @options.density == :all unless @options.density == :selected
@@ -106,13 +117,15 @@ module VastLattice
 
       # What is told in words: always of the stock; of features by density.
       def told
-        words = NoteTexts.new(@solid, @view, @box, @options.view, @texts, rows: rows_of(%i[horizontal vertical]),
-                                                                          placed: looked_onto.map(&:name))
-        words.told.filter_map do |feature, text, anchor|
+        return note_texts.of_stock.map { |text| Notes::Note.new(text: text) } if main_alone?
+
+        note_texts(rows: rows_of(%i[horizontal vertical]), placed: looked_onto.map(&:name)).told.filter_map do |feature, text, anchor|
           names = feature ? @sources&.sizes(feature) : nil
           Notes::Note.new(feature: feature, text: text, anchor: anchor, names: names) if feature.nil? || drawn?(feature, names)
         end
       end
+
+      def note_texts(**drawn) = NoteTexts.new(@solid, @view, @box, @options.view, @texts, **drawn)
 
       # Names of features whose row some view's line tells.
       def rows_of(axes)
@@ -159,6 +172,8 @@ module VastLattice
 
       # What several features share is drawn once.
       def spans(axis)
+        return [] if main_alone?
+
         found = looked_onto.flat_map { |feature| feature_spans(feature, axis) }.reject { |span| (span.from - span.till).abs < 1e-6 }
         found.select { |span| drawn?(span.feature, span.names) }.uniq { |span| [span.from.round(3), span.till.round(3), span.text] }
       end
