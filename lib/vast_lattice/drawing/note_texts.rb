@@ -88,7 +88,7 @@ module VastLattice
 
       # Of its pattern, what no dimension line says.
       def pattern(feature)
-        return [] unless feature.feature.pattern
+        return [] unless feature.feature.pattern && feature.loops.size > 1
 
         kind = Family::PATTERN_KINDS.fetch(feature.feature.pattern.kind)
         without = @rows.include?(feature.name) ? ROW : []
