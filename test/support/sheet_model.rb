@@ -102,9 +102,10 @@ class SheetModel
   def taken?(name) = @rows.any? { |other, _| other.casecmp?(name) }
   def fresh = "new #{(1..).find { |number| !taken?("new #{number}") }}"
 
-  # "A" becomes "A 2", "A 2" becomes "A 3".
+  # "A" becomes "A 2", "A 2" becomes "A 3" where there is an A, else "A 2 2".
   def numbered(name)
-    base = name.sub(/ \d+\z/, '')
+    stripped = name.sub(/ \d+\z/, '')
+    base = taken?(stripped) ? stripped : name
     "#{base} #{(2..).find { |number| !taken?("#{base} #{number}") }}"
   end
 end

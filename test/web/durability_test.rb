@@ -81,7 +81,8 @@ class DurabilityTest < CoreCase
     assert_equal '512 mm', stored_length
     begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     stop('INT')
-    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :<, 5
+    # Well below what the database alone may take before it is killed.
+    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :<, 20
     assert_match(/kept in .*mariadb-\d/, start('--fresh'))
     Timeout.timeout(60) { @output.gets }
     refute_equal '512 mm', stored_length
