@@ -31,7 +31,8 @@ module VastLattice
         stamp = env['PATH_INFO'][PREFIX, 1] or return @app.call(env)
         status, headers, body = @files.call(env.merge('PATH_INFO' => env['PATH_INFO'].sub(PREFIX, '')))
         # A page that was opened before the program was renewed may still ask; what it gets is not kept.
-        [status, stamp == self.class.stamp && status == 200 ? headers.merge(KEPT) : headers.merge('cache-control' => 'no-store'), body]
+        kept = stamp == self.class.stamp && status < 400
+        [status, headers.merge(kept ? KEPT : { 'cache-control' => 'no-store' }), body]
       end
     end
   end

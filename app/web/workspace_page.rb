@@ -10,6 +10,10 @@ module VastLattice
       # Tabs of the stage Vary beside those of the tables: [name, title].
       VIEWS = [%w[gallery Gallery], %w[compare Compare], %w[combine Combine], ['numbers', 'Part numbers']].freeze
 
+      # What the language of formulas offers beside names.
+      WORDS = { 'functions' => Formula::Functions::ALL.values.map { |one| { 'name' => one.name, 'example' => one.example.first } },
+                'units' => Units::Catalogue.symbols }.freeze
+
       attr_reader :stored, :stage, :state, :open
 
       # +open+ names the step of a recipe whose fields are shown: a feature, or stock:PART; +tab+ is a table or a view of
@@ -48,10 +52,6 @@ module VastLattice
                             end,
                             'names' => plan.targets.map(&:name), 'words' => WORDS, 'review' => review, 'view' => @picture[:view])
       end
-
-      # What the language of formulas offers beside names.
-      WORDS = { 'functions' => Formula::Functions::ALL.values.map { |one| { 'name' => one.name, 'example' => one.example.first } },
-                'units' => Units::Catalogue.symbols }.freeze
 
       # What is known of all variants, or nil.
       def review

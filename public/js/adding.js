@@ -1,5 +1,6 @@
 // The form that adds a step: its kind, name and face, its place by pointing, its dimensions.
 import { words } from './api.js';
+import { STEP } from './build-scale.js';
 
 export function adding() {
   return {
@@ -30,7 +31,7 @@ export function adding() {
     faces() { return this.part() ? this.part().faces : []; },
     setFace(face) { this.face = face; this.place = null; },
     after() { return this.buildOf(this.$root.dataset.part); },
-    nextNumber(count) { const at = this.after(); return at === null ? (count + 1) * 10 : at + 5; },
+    nextNumber(count) { const at = this.after(); return at === null ? (count + 1) * STEP : at + STEP / 2; },
     addText() { return this.after() === null ? 'Add step' : 'Insert here'; },
 
     point() {
@@ -62,14 +63,14 @@ export function adding() {
       }
       const at = this.after();
       const list = Array.from(document.querySelectorAll(`[data-steps="${form.dataset.part}"] [data-recipe]`)).map((step) => step.dataset.recipe);
-      const after = at === null ? {} : { after: at === 0 ? '' : list[at / 10 - 1] };
+      const after = at === null ? {} : { after: at === 0 ? '' : list[at / STEP - 1] };
       try {
         await this.edit({ do: 'put_feature', part: form.dataset.part, feature, ...after }, { refresh: false });
         this.problem = '';
         form.reset();
         this.choose(form.elements.kind.value);
         this.setFace('');
-        if (at !== null) this.buildTo({ part: form.dataset.part, step: at + 10 });
+        if (at !== null) this.buildTo({ part: form.dataset.part, step: at + STEP });
         await this.openAt(name);
         this.select(`${name}.built`);
       } catch (refusal) {

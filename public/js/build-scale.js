@@ -1,6 +1,8 @@
 // The scale at the head of a part that says how far it is built: a notch for the stock and one for each step. It is
 // moved by hand or key, and plays forwards and backwards.
 const BEAT = 600;
+// The number of a step is that many times its place in the recipe.
+export const STEP = 10;
 
 export function buildScale() {
   return {
@@ -14,7 +16,7 @@ export function buildScale() {
     last() { return Number(this.$root.dataset.last); },
     at() {
       const step = this.buildOf(this.part());
-      return step === null ? this.last() : step / 10;
+      return step === null ? this.last() : step / STEP;
     },
     isWhole() { return this.at() === this.last(); },
     notchClass(element) {
@@ -23,12 +25,24 @@ export function buildScale() {
     },
     scaleText() {
       if (this.isWhole()) return 'all steps';
-      return this.at() === 0 ? 'stock alone' : `up to step ${this.at() * 10}`;
+      return this.at() === 0 ? 'stock alone' : `up to step ${this.at() * STEP}`;
     },
 
     goTo(notch) {
       const at = Math.min(Math.max(Number(notch), 0), this.last());
-      return this.buildTo(at === this.last() ? null : { part: this.part(), step: at * 10 });
+      return this.buildTo(at === this.last() ? null : { part: this.part(), step: at * STEP });
+    },
+
+    // Of several parts, the one that is partly built is meant, that in which the hand is, or the first.
+    isMeant() {
+      if (this.build) return this.build.part === this.part();
+      const near = document.activeElement.closest('[data-part]') || document.querySelector('.recipe[data-part]');
+      return near.dataset.part === this.part();
+    },
+    key(event) {
+      if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key) || !this.isMeant()) return;
+      event.preventDefault();
+      this.goTo(this.at() + (event.key === 'ArrowUp' ? -1 : 1));
     },
 
     // From the other end, where it stands at the end already.

@@ -26,7 +26,6 @@ export function lattice() {
     near: {},
     sortName: '',
     problem: '',
-    said: '',
     share: 0,
     chosen: { rows: [], columns: [] },
     listeners: {},
@@ -62,8 +61,6 @@ export function lattice() {
         asked = new Set();
         this.problem = '';
         await this.arrange();
-        const at = this.order.indexOf(found.variants.indexOf(this.inView()));
-        if (!this.chosen.rows.length && at >= 0) view.select({ row: FIGURES.length + 1, column: at + 1 }, undefined, { quiet: true });
       } catch (refusal) {
         this.problem = words(refusal);
       }
@@ -221,7 +218,7 @@ export function lattice() {
       try {
         await this.edit({ do: 'set_states', table: this.table, rows, features, state });
         this.problem = '';
-        this.said = this.saying(state, features, rows, before);
+        this.tell(this.saying(state, features, rows, before));
       } catch (refusal) {
         this.problem = words(refusal);
       }
@@ -240,7 +237,5 @@ export function lattice() {
       if (stronger.length) parts.push(`in ${stronger.length} ${stronger.length === 1 ? 'cell' : 'cells'} something stronger decides: ask it why`);
       return `${parts.join('; ')}.`;
     },
-    forgetSaid() { this.said = ''; },
-    async undoSettled() { this.said = ''; await this.undo(); },
   };
 }

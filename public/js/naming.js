@@ -6,6 +6,8 @@ export function naming() {
     changed: false,
     wrong: '',
     places: [],
+    // How many variants would change: none, unless a label speaks of names.
+    variants: 0,
 
     get input() { return this.$root.querySelector('input'); },
     name() { return this.$root.dataset.name; },
@@ -17,12 +19,13 @@ export function naming() {
       if (!this.changed) { this.restore(); return; }
       try {
         const kind = this.renaming().do.replace('rename_', '');
-        const [{ changes }, { uses }] = await Promise.all([
+        const [{ changes, blast }, { uses }] = await Promise.all([
           post(`${this.api}/foresee`, { edits: [this.renaming()] }),
           get(`${this.api}/uses?kind=${kind}&name=${encodeURIComponent(this.name())}`),
         ]);
         if (this.input.value !== typed) return;
         this.wrong = '';
+        this.variants = blast ? blast.changed : 0;
         this.places = uses.map(({ place }) => changes.find((change) => change.startsWith(`${place}: `) && change.includes(' → ')) || place);
       } catch (refusal) {
         this.wrong = words(refusal);
@@ -30,22 +33,32 @@ export function naming() {
     },
 
     followText() {
-      return `${this.places.length} ${this.places.length === 1 ? 'place follows' : 'places follow'}; no variant changes.`;
+      const variants = this.variants ? `${this.variants} ${this.variants === 1 ? 'variant changes' : 'variants change'}` : 'no variant changes';
+      return `${this.places.length} ${this.places.length === 1 ? 'place follows' : 'places follow'}; ${variants}.`;
     },
 
     async keep() {
       const to = this.input.value.trim();
       if (to === this.name()) { this.restore(); return; }
       const from = this.name();
+      const { openStep, selected } = this;
+      this.follow(from, to);
       try {
-        const open = this.openStep;
-        if (open && open.split(':').pop() === from) this.openStep = open.replace(from, to);
         await this.edit(this.renaming());
         this.tell(`${from} is called ${to} now.`);
       } catch (refusal) {
+        Object.assign(this, { openStep, selected });
         this.changed = true;
         this.wrong = words(refusal);
       }
+    },
+
+    // What is open and what is selected goes by the new name: "stock:NAME", "NAME.built".
+    follow(from, to) {
+      const [open, ...kind] = (this.openStep || '').split(':').reverse();
+      if (open === from) this.openStep = [...kind.reverse(), to].join(':');
+      const [selected, ...path] = (this.selected || '').split('.');
+      if (selected === from) this.selected = [to, ...path].join('.');
     },
 
     restore() {

@@ -1,7 +1,8 @@
-// The recipes of a family: opens one step at a time, selects many, walks the build mark, adds, moves and removes
+// The recipes of a family: opens one step at a time, selects many, adds, moves and removes
 // steps, parts and materials.
 import Sortable from '../vendor/sortable/sortable.js';
 import { words } from './api.js';
+import { STEP } from './build-scale.js';
 
 const steps = () => Array.from(document.querySelectorAll('.steps'));
 const names = (list) => Array.from(list.querySelectorAll('[data-recipe]')).map((step) => step.dataset.recipe);
@@ -112,27 +113,12 @@ export function recipe() {
     buildOf(part) { return this.build && this.build.part === part ? this.build.step : null; },
     laterClass(part, step) {
       const at = this.buildOf(part);
-      return { 'is-later': at !== null && step > at, 'is-mark': at === step };
-    },
-    stepBuild(part, by, last) {
-      const at = this.buildOf(part);
-      const to = (at === null ? last : at) + by * 10;
-      if (to < 0) return null;
-      return this.buildTo(to >= last && by > 0 ? null : { part, step: to });
-    },
-
-    key(event) {
-      if (!event.altKey || !['ArrowUp', 'ArrowDown'].includes(event.key)) return;
-      const place = document.activeElement.closest('[data-part]') || document.querySelector('.recipe[data-part]');
-      if (!place) return;
-      event.preventDefault();
-      const list = document.querySelector(`[data-steps="${this.build ? this.build.part : place.dataset.part}"]`);
-      this.stepBuild(list.dataset.steps, event.key === 'ArrowUp' ? -1 : 1, names(list).length * 10);
+      return { 'is-later': at !== null && step > at };
     },
 
     async dropLater(part) {
       const list = names(document.querySelector(`[data-steps="${part}"]`));
-      const later = list.slice(this.buildOf(part) / 10);
+      const later = list.slice(this.buildOf(part) / STEP);
       if (!later.length || await this.change({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) this.buildTo(null);
     },
 

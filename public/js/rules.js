@@ -25,6 +25,9 @@ export function rules() {
     problem: '',
     parts: [{ key: 'then', title: 'Then' }, { key: 'otherwise', title: 'Otherwise' }],
 
+    // Whatever is changed in the draft.
+    init() { this.$watch('draft', () => this.foreseeDraft()); },
+
     // What there is to pick changes with the family.
     get pickable() { return read(this.$root.dataset.pickable); },
     get effectKinds() { return read(this.$root.dataset.effects); },
@@ -92,7 +95,6 @@ export function rules() {
           const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text: this.draft.when, like: { condition: true } });
           this.problem = '';
           this.says = `${trial.here} in the variant in view; holds in ${trial.holds} of ${trial.variants} variants`;
-          this.foreseeDraft();
         } catch (refusal) {
           this.says = '';
           if (!this.draft || this.draft.when.includes('…')) return;
@@ -139,8 +141,12 @@ export function rules() {
       return { do: 'put_rule', rule, ...(this.replaces ? { replaces: this.replaces } : {}) };
     },
 
-    // Tells what the draft would do, as far as it can be kept.
-    foreseeDraft() { if (this.draft && this.draft.when && !this.draft.when.includes('…')) this.foresee({ ...this.editOfDraft(), rule: { ...this.editOfDraft().rule, name: this.draft.name || 'new rule' } }); },
+    // Tells what the draft would do, as far as it can be kept by now.
+    foreseeDraft() {
+      if (!this.draft || !this.draft.when || this.draft.when.includes('…')) { this.foresee(null); return; }
+      const edit = this.editOfDraft();
+      this.foresee({ ...edit, rule: { ...edit.rule, name: edit.rule.name || 'new rule' } });
+    },
 
     async save() {
       try {
@@ -151,7 +157,7 @@ export function rules() {
         this.problem = words(refusal);
       }
     },
-    cancel() { this.draft = null; this.problem = ''; this.foresee(null); },
+    cancel() { this.draft = null; this.problem = ''; },
 
     async toggle(button) {
       const rule = this.ruleOf(button);

@@ -8,7 +8,6 @@ const ROLES = { decides: 'Decided by', reads: 'Read by', asks: 'Asked for by' };
 export function uses() {
   return {
     found: null,
-
     look: null,
 
     init() {

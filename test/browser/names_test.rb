@@ -60,6 +60,29 @@ class NamesTest < BrowserCase
     assert_equal ['depth', 'Height of the frame', nil, 'length / 20'], [parameter.name, parameter.label, parameter.formula, parameter.default]
   end
 
+  # What is open and selected goes by the new name, also where that of its kind begins alike.
+  def test_what_is_open_and_selected_follows
+    set = { 'do' => 'rename_parameter', 'name' => 'depth', 'to' => 'parameter' }
+    store.edit('side-frame', version: nil, person: 'x') { |family| Family::Edits.apply(family, set) }
+    open_stage('name')
+    find('[data-name-row=parameter] .name-button').click
+    fill_in 'p-parameter-name', with: 'height'
+    click_on 'Rename'
+    assert_selector '#p-height-name'
+    assert_selector '.because-subject', text: 'height'
+  end
+
+  # A rule that is being changed says what it would do, whatever of it is changed.
+  def test_a_rule_tells_before_it_is_kept
+    open_stage('rule')
+    within('[data-rule*="Heavy loads"]') { click_on 'Change' }
+    all('.rule-editor [aria-label=value], .rule-editor .rule-argument input', minimum: 1).first.set('2 mm')
+    assert_selector '.did.is-would', text: /1 of 8 variants changes: values: gauge/
+    assert_equal '3 mm', family.rules.flat_map(&:placed_effects).map(&:first).find { |effect| effect.kind == 'set' }.arguments['to']
+    click_on 'Leave it'
+    assert_no_selector '.did.is-would'
+  end
+
   # Names, functions and units are offered while one types; nothing is chosen by itself.
   def test_what_is_typed_is_completed
     open_stage('name')

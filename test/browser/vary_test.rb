@@ -357,7 +357,7 @@ class VaryBrowserTest < BrowserCase
     chosen = -> { JSON.parse(page.evaluate_script("JSON.stringify(Alpine.$data(document.querySelector('.prove')).chosen.columns)")).sort }
     assert_equal chosen.call, outlined.call
     click_on 'Hide'
-    assert_selector '.blast', text: 'typed as hidden'
+    assert_selector '.notice', text: 'typed as hidden'
     assert_equal chosen.call, store.find('side-frame').family.table('size').rows.select { |row| row.cells['windows.shown'] == 'hidden' }.map(&:name).sort
   end
 
@@ -367,10 +367,10 @@ class VaryBrowserTest < BrowserCase
     press(%i[shift right])
     assert_text '2 cells selected'
     click_on 'Hide'
-    assert_selector '.blast', text: '2 cells of table Sizes typed as hidden; new column windows.shown; in 1 cell something stronger decides'
+    assert_selector '.notice', text: '2 cells of table Sizes typed as hidden; new column windows.shown; in 1 cell something stronger decides'
     assert_stored([nil, 'hidden', 'hidden']) { cells('windows.shown').last(3) }
     assert_selector '[aria-label="Windows in SF-2000: hidden by table"]'
-    within('.blast') { click_on 'Undo' }
+    within('.foot') { click_on 'Undo it' }
     assert_stored(8) { table.columns.size }
     check 'only what changes'
     assert_no_selector '[aria-label^="Upper flange in"]'

@@ -122,6 +122,8 @@ class DimensionsTest < CoreCase
     assert_equal %w[2000 120] + ['2.5 thick, bent R3'], texts.call(density: :main)
     assert_equal ['3 × 400', '4 × 260 × 62, R12', '5'], (texts.call(density: :selected, selected: 'windows') - texts.call(density: :main)).sort
     assert_includes texts.call(density: :selected, selected: 'roller_pitch', interactive: true), '25 × 75'
+    # The pitch that windows and tie holes share is drawn for each of them.
+    assert_includes texts.call(density: :selected, selected: 'tie_holes'), '3 × 400'
     assert_operator texts.call.size, :>, 16
   end
 end

@@ -141,6 +141,10 @@ class VaryTest < CoreCase
     denser = Plan.of(Family::Edits.apply(made.family, { 'do' => 'put_material', 'material' => { 'name' => 'heavy', 'density' => '10' } }))
 
     assert_equal [6, 6, {}], Checks::BlastRadius.new(made, denser).to_tree.values_at('changed', 'masses', 'values')
+    assert_equal [6, 6], Checks::BlastRadius.new(made, denser, work: 0).to_tree.values_at('changed', 'unweighed')
+    # Where values alone differ, no recipe does.
+    table = Plan.of(edit(brackets, 'set_cell', table: 'size', row: 'B', column: 'length', text: '125'), before: before)
+    assert_empty Checks::BlastRadius.new(before, table).to_tree['steps']
   end
 
   # What no longer can be made counts as no longer valid.

@@ -112,7 +112,7 @@ class HostileTest < WebCase
     bodies = ['', '{', '[]', '"x"', 'null', '7', "\xff", "#{'[' * 5000}#{']' * 5000}", '{"edits": 7}', '{"edits": [[]]}', '{"edits": "x"}', '{"edit": null}',
               '{"edits": [{"do": null}]}', '{"edit": {"do": ["set_cell"]}}', '{"version": "x", "edits": [{"do": "none"}]}', '{"version": -7, "edits": [{"do": "none"}]}',
               '{"version": {"a": 1}, "edits": [{"do": "switch_rule", "name": "none", "active": true}]}']
-    %w[edits undo redo try imports imports/none/take].each do |what|
+    %w[edits foresee undo redo try imports imports/none/take].each do |what|
       bodies.each do |body|
         # More files than can wait would be refused for that.
         Storage::TaskRecord.delete_all

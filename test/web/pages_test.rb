@@ -130,6 +130,8 @@ class PagesTest < WebCase
     get script
     assert_match(/immutable/, last_response.headers['cache-control'])
     assert_match(/javascript/, last_response.headers['content-type'])
+    get script, {}, 'HTTP_IF_MODIFIED_SINCE' => last_response.headers['last-modified']
+    assert_equal [304, true], [last_response.status, last_response.headers['cache-control'].include?('immutable')]
     get script.sub(/\h{16}/, '0' * 16)
     assert_equal [200, 'no-store'], [last_response.status, last_response.headers['cache-control']]
     ['/../Gemfile', '/..%2fGemfile', '/families', '/js'].each { |path| assert_equal 404, get(script.sub('/js/app.js', path)).status, path }

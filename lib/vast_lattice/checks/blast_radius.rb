@@ -54,7 +54,7 @@ module VastLattice
           pair = [@before.outcome_at(before[name].last), @after.outcome_at(picked)]
           change = contrast.of(name, rows, *pair) or next
           weigh(change, pair) if @work.positive?
-          next if change.nothing? && change.mass_texts.nil?
+          next if change.nothing? && change.same_mass?
 
           found << change
           change.pair = pair if found.size <= @listed
@@ -129,9 +129,9 @@ module VastLattice
       end
 
       def weights(changes)
-        weighed = changes.filter_map(&:masses)
-        differing = weighed.map { |before, after| after - before }.select { |more| more.finite? && more.abs >= 1e-9 }
-        { 'weighed' => weighed.size, 'unweighed' => changes.size - weighed.size, 'masses' => differing.size,
+        weighed = changes.count(&:masses)
+        differing = changes.map(&:heavier).reject(&:zero?)
+        { 'weighed' => weighed, 'unweighed' => changes.size - weighed, 'masses' => differing.size,
           'heavier' => differing.minmax.compact.map { |mass| mass.round(6) } }
       end
     end

@@ -26,6 +26,15 @@ module VastLattice
           self.errors = errors.zip(found).map { |own, more| own + more }
         end
 
+        # Whether what was weighed weighs the same.
+        def same_mass? = !masses.nil? && heavier.zero?
+
+        # How much heavier it is, kg; 0 where that cannot be said or hardly at all.
+        def heavier
+          more = masses.to_a.reverse.reduce(:-)
+          more&.finite? && more.abs >= 1e-9 ? more : 0.0
+        end
+
         # The mass as text before and after, where it differs.
         def mass_texts
           texts = masses.to_a.map { |mass| Figures.mass_text(mass) }

@@ -3,7 +3,8 @@
 module VastLattice
   module Checks
     # What differs in the recipes of a variant under two plans: stocks and features that are made with other numbers, in
-    # another place or in another way. States are not compared here.
+    # another place or in another way, because their recipes were edited: where values alone differ, these are told. States
+    # are not compared here.
     class RecipeContrast
       # A Family::Feature as it is made, beside the numbers of its entries.
       WAY = lambda do |feature|
@@ -12,7 +13,7 @@ module VastLattice
       end
 
       def initialize(before, after)
-        @same = before.family.parts == after.family.parts && before.bound.targets == after.bound.targets
+        @same = before.family.parts == after.family.parts
       end
 
       # Names of parts and features, for the outcomes of a variant before and after. Of those that are not built in either,
@@ -26,7 +27,7 @@ module VastLattice
 
       private
 
-      # {name => how it is made}
+      # {name => how it is made}, as texts, in which what is undefined equals itself.
       def steps(outcome)
         bound = outcome.plan.bound
         stocks, shapes = outcome.plan.shape_program.call(outcome.values)

@@ -13,8 +13,8 @@ module VastLattice
         @mode = mode
       end
 
-      # Texts of the width and height of a box in a view; typed ones where the stock has such a dimension.
-      def overall(box, _view) = [stock_text(box.width), stock_text(box.height)]
+      # Texts of the width and height of a box; typed ones where the stock has such a dimension.
+      def overall(box) = [stock_text(box.width), stock_text(box.height)]
 
       # Distance of a feature from what it is measured from, :horizontal or :vertical.
       # A number is told without its sign: the dimension is drawn from where it is measured, to the side where it is.

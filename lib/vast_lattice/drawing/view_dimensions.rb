@@ -18,10 +18,6 @@ module VastLattice
       # How often room and scale are brought together: more levels leave less room, and in less room texts take more levels.
       ROUNDS = 4
 
-      # A dimension: from and till in mm along its direction, its text, the two feet across it, and the parameters from
-      # which it comes.
-      Span = Struct.new(:feature, :from, :till, :text, :feet, :names)
-
       def initialize(canvas, solid, outcome, view, box, options)
         @canvas = canvas
         @solid = solid
@@ -30,7 +26,8 @@ module VastLattice
         @options = options
         @texts = DimensionTexts.new(solid, outcome, options.texts)
         @sources = options.interactive ? DimensionSources.new(solid, outcome.plan) : nil
-        @across, @upwards = %i[horizontal vertical].map { |axis| spans(axis) }
+        @spans = Spans.new(solid, view, box, @texts, @sources)
+        @across, @upwards = %i[horizontal vertical].map { |axis| main_alone? ? [] : spans(axis) }
         @notes = Notes.new(told, options.width)
       end
 
@@ -38,9 +35,9 @@ module VastLattice
       def lay_out
         @columns = []
         @rows = []
-        @under = 0
+        @under = @lower = 0
         paper = settled
-        @height = [@options.height || 0, paper.y(@box.bottom) + below, lowest(paper)].max
+        @height = [@options.height || 0, paper.y(@box.bottom) + below, lowest_text(paper) + 4].max
         [@paper = paper, @height]
       end
 
@@ -73,25 +70,26 @@ module VastLattice
       end
 
       def levels_on(paper)
-        @rows = levels(@across) { |span| stretch([span.from, span.till].map { |at| paper.x(at) }, span.text, @options.width) }
-        @columns = levels(@upwards) { |span| stretch([span.from, span.till].map { |at| paper.y(at) }, span.text, Float::INFINITY) }
+        @rows = levels(@across) { |span| stretch(ends(span) { |at| paper.x(at) }, span.text, @options.width) }
+        @columns = levels(@upwards) { |span| upright(paper, span) }
         @lower = [lowest_text(paper) - paper.y(@box.bottom) - BELOW + 8, 0].max
         @under = @notes.lay_out(paper)
       end
 
       def above = (@rows.size * LEVEL) + ABOVE
       def right = [SIDE, (@columns.size * LEVEL) + 20].max
-      def below = BELOW + @under + (@lower || 0)
+      def below = BELOW + @under + @lower
 
       # The lower end of upright texts, px, under which notes begin.
       def lowest_text(paper)
-        texts = @columns.flatten.map { |span| stretch([span.from, span.till].map { |at| paper.y(at) }, span.text, Float::INFINITY).last }
-        own = stretch([paper.y(@box.top), paper.y(@box.bottom)], @texts.overall(@box, @options.view).last, Float::INFINITY).last
-        [*texts, own].max
+        overall = stretch([@box.top, @box.bottom].map { |at| paper.y(at) }, @texts.overall(@box).last, Float::INFINITY)
+        [overall, *@columns.flatten.map { |span| upright(paper, span) }].map(&:last).max
       end
 
-      def lowest(paper) = lowest_text(paper) + 4
+      # The stretch of an upright span, px; the picture gets as high as its text needs.
+      def upright(paper, span) = stretch(ends(span) { |at| paper.y(at) }, span.text, Float::INFINITY)
 
+      def ends(span, &) = [span.from, span.till].map(&)
       def stretch(ends, text, most) = DimensionLines.reach(*ends.minmax, text, most).last(2)
 
       # Spans in levels; the block gives the stretch of each, px.
@@ -104,6 +102,8 @@ module VastLattice
       end
 
       def meet?(one, other) = one.first - 4 < other.last && other.first < one.last + 4
+
+      def spans(axis) = @spans.along(axis) { |span| drawn?(span.feature, span.names) }
 
       # Whether nothing but overall dimensions is wanted.
       def main_alone? = @options.density == :main || (@options.density == :selected && @options.selected.nil?)
@@ -119,7 +119,7 @@ module VastLattice
       def told
         return note_texts.of_stock.map { |text| Notes::Note.new(text: text) } if main_alone?
 
-        note_texts(rows: rows_of(%i[horizontal vertical]), placed: looked_onto.map(&:name)).told.filter_map do |feature, text, anchor|
+        note_texts(rows: @spans.rows, placed: @spans.placed).told.filter_map do |feature, text, anchor|
           names = feature ? @sources&.sizes(feature) : nil
           Notes::Note.new(feature: feature, text: text, anchor: anchor, names: names) if feature.nil? || drawn?(feature, names)
         end
@@ -127,17 +127,12 @@ module VastLattice
 
       def note_texts(**drawn) = NoteTexts.new(@solid, @view, @box, @options.view, @texts, **drawn)
 
-      # Names of features whose row some view's line tells.
-      def rows_of(axes)
-        axes.flat_map { |axis| looked_onto.select { |feature| row?(feature, axis) }.map(&:name) }.uniq
-      end
-
       def overall
         left = @paper.x(@box.left)
         right = @paper.x(@box.right)
         bottom = @paper.y(@box.bottom)
         top = @paper.y(@box.top)
-        across, up = @texts.overall(@box, @options.view)
+        across, up = @texts.overall(@box)
         group('overall', @sources&.overall(@box.width)) { @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across) }
         group('overall', @sources&.overall(@box.height)) { @lines.vertical(bottom, top, left - 24, [left, left], up) }
       end
@@ -159,77 +154,6 @@ module VastLattice
         group(span.feature.name, span.names) do
           @lines.vertical(@paper.y(span.from), @paper.y(span.till), at, span.feet.map { |foot| @paper.x(foot) }, span.text)
         end
-      end
-
-      def looked_onto
-        @looked_onto ||= @solid.features.select { |feature| feature.shown? && feature.seat && feature.loops.any? && level?(feature) }
-      end
-
-      def level?(feature)
-        frame = feature.seat.frame.within(@solid.frame)
-        frame.parallel?(@view.n) && [frame.u, frame.v].any? { |axis| Geometry::Vector.dot(axis, @view.u).abs > 1 - 1e-9 }
-      end
-
-      # What several features share is drawn once.
-      def spans(axis)
-        return [] if main_alone?
-
-        found = looked_onto.flat_map { |feature| feature_spans(feature, axis) }.reject { |span| (span.from - span.till).abs < 1e-6 }
-        found.select { |span| drawn?(span.feature, span.names) }.uniq { |span| [span.from.round(3), span.till.round(3), span.text] }
-      end
-
-      # Position from its edge or feature, and the row of its pattern.
-      def feature_spans(feature, axis)
-        frame = feature.seat.frame.within(@solid.frame)
-        centres = feature.centres.map { |x, y| @view.local(frame.point(x, y)).first(2) }
-        wall = feature.wall
-        # In a view that is turned against the wall, its directions change places.
-        along = Geometry::Vector.dot(frame.u, @view.u).abs > 0.5 ? axis : { horizontal: :vertical, vertical: :horizontal }[axis]
-        [position(feature, along, axis, nearest(centres, axis), frame, wall), row(feature, along, axis, centres)].compact
-      end
-
-      # Of the instances that stand level with the first, the one nearest to the dimension line.
-      def nearest(centres, axis)
-        at = axis == :horizontal ? 0 : 1
-        centres.select { |centre| (centre[at] - centres.first[at]).abs < 1e-6 }.max_by { |centre| centre[1 - at] }
-      end
-
-      def position(feature, along, axis, centre, frame, wall)
-        return if feature.feature.pattern&.kind == 'fitted' && feature.feature.pattern.along == along.to_s
-
-        from = feature.feature.public_send(along)&.from or return
-        start = start_of(feature, from, along, frame, wall) or return
-        at = axis == :horizontal ? 0 : 1
-        edge = axis == :horizontal ? @box.top : @box.right
-        Span.new(feature, start[at], centre[at], @texts.offset(feature, along), [edge, centre[1 - at]],
-                 @sources&.offset(feature, along))
-      end
-
-      # The point that a position is measured from, in the view.
-      def start_of(feature, from, along, frame, wall)
-        base = feature.feature.public_send(along).feature && @solid.features.find { |other| other.name.casecmp?(from) }
-        return base.points.first && @view.local(@solid.frame.point(*base.points.first)).first(2) if base
-
-        zero = feature.numbers.public_send(along).abs < 1e-9
-        return if zero && from == 'centre'
-
-        x = along == :horizontal ? wall.across(from, 0.0) : 0.0
-        y = along == :vertical ? wall.upwards(from, 0.0) : 0.0
-        @view.local(frame.point(x, y)).first(2)
-      end
-
-      # Whether the row of its pattern is dimensioned along an axis of its wall.
-      def row?(feature, along)
-        pattern = feature.feature.pattern
-        pattern && %w[linear fitted grid].include?(pattern.kind) && pattern.along == along.to_s && feature.centres.size > 1
-      end
-
-      def row(feature, along, axis, centres)
-        return unless row?(feature, along)
-
-        at = axis == :horizontal ? 0 : 1
-        first, last = centres.minmax_by { |centre| centre[at] }
-        Span.new(feature, first[at], last[at], @texts.pattern(feature), [first[1 - at], last[1 - at]], @sources&.pattern(feature))
       end
     end
   end
