@@ -22,7 +22,7 @@ class StepWordsTest < CoreCase
 
   def test_steps_in_words
     assert_equal({ 'corner_holes' => '4 × ⌀7, 15 mm from left and top', 'window' => '60 × 40, R3, in the middle',
-                   'blind' => '⌀12.7, 3 deep, 20 mm from right, 10 mm from bottom', 'eased' => 'chamfer, 4' }, words(family(PLATE)))
+                   'blind' => '⌀12.7, 3 deep, 20 mm from right, 10 mm from bottom', 'eased' => 'C4, chamfer' }, words(family(PLATE)))
   end
 
   # What is undefined is said to be; and there is a line for every feature of the demo.

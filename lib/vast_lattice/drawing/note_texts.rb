@@ -41,16 +41,10 @@ module VastLattice
 
       private
 
-      # As the kind of feature writes it, and what that leaves out.
       def sizes(feature)
-        amounts = feature.numbers.measures
-        said = feature.kind.callout(amounts.to_h { |name, amount| [name, @texts.of(feature, name, amount)] })
-        left = feature.kind.measures.reject { |measure| said?(said, @texts.of(feature, measure.name, amounts[measure.name])) }
-        [said, *SizeWords.of(left, amounts) { |measure, amount| @texts.of(feature, measure.name, amount) }].reject(&:empty?).join(', ')
+        words = SizeWords.of_feature(feature.kind, feature.numbers.measures) { |measure, amount| @texts.of(feature, measure.name, amount) }
+        words.join(', ')
       end
-
-      # Whether a size stands in a text already, and not as a piece of another.
-      def said?(text, size) = size.empty? || text.match?(/(?<![\d.])#{Regexp.escape(size)}(?![\d.]*\d)/)
 
       # Sizes of the stock that no overall dimension gives.
       def stock

@@ -24,6 +24,18 @@ module VastLattice
         both + rest.filter_map { |measure| one(measure, amounts[measure.name], &text) }
       end
 
+      # Those of a feature: as its kind writes them, and what that leaves out.
+      def self.of_feature(kind, amounts, without: [], &text)
+        texts = kind.measures.to_h { |measure| [measure.name, amounts[measure.name].nil? ? '' : text.call(measure, amounts[measure.name])] }
+        said = kind.callout(texts)
+        told = kind.measures.map(&:name).select { |name| said?(said, texts[name]) }
+        [said, *of(kind.measures, amounts, without: without + told, &text)].reject(&:empty?)
+      end
+
+      # Whether a size stands in a text already, and not as a piece of another.
+      def self.said?(text, size) = size.empty? || text.match?(/(?<![\d.])#{Regexp.escape(size)}(?![\d.]*\d)/)
+      private_class_method :said?
+
       def self.one(measure, amount)
         return if amount.nil? || amount == '' || (amount.is_a?(Float) && amount.zero?)
         return (amount unless amount == measure.default) unless measure.number?

@@ -39,7 +39,7 @@ module VastLattice
 
       def sizes
         count = @placed.feature.pattern && @placed.loops.size > 1 ? "#{@placed.loops.size} × " : ''
-        said = SizeWords.of(@placed.kind.measures, @numbers.measures, without: UNSAID) { |measure, amount| number(measure, amount) }
+        said = SizeWords.of_feature(@placed.kind, @numbers.measures, without: UNSAID) { |measure, amount| number(measure, amount) }
         "#{count}#{said.join(', ')}"
       end
 
