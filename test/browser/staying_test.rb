@@ -14,7 +14,9 @@ class StayingTest < BrowserCase
     })()
   JS
 
+  # What was unfolded may still be coming when it begins.
   def stays(what)
+    settle
     before = page.evaluate_script(STATE)
     changed_by_another
     assert_selector '.notice', text: 'changed meanwhile', wait: 10
