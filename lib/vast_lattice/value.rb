@@ -13,10 +13,12 @@ module VastLattice
 
     # Returns a new base class with the given fields.
     def self.with(*required, **optional)
-      names = required.to_h { |name| [name, REQUIRED] }.merge(optional).freeze
+      names = required.to_h { |name| [name, REQUIRED] }.merge(Ractor.make_shareable(optional)).freeze
       Class.new(self) do
         @fields = names
         attr_reader(*names.keys)
+
+        take_fields
       end
     end
 
@@ -24,26 +26,15 @@ module VastLattice
       # Field names with their defaults (REQUIRED where there is none).
       def fields = @fields ||= superclass.fields
 
-      # Fields with the instance variables that hold them.
-      def slots = @slots ||= fields.keys.to_h { |name| [name, :"@#{name}"] }.freeze
-    end
+      private
 
-    # Raises ArgumentError for a missing or an unknown field.
-    def initialize(**given)
-      fields = self.class.fields
-      known = 0
-      self.class.slots.each do |name, slot|
-        if given.key?(name)
-          value = given[name]
-          known += 1
-        else
-          value = fields[name]
-          raise ArgumentError, "#{self.class}: missing #{name}" if REQUIRED.equal?(value)
-        end
-        instance_variable_set(slot, kept(value))
+      # Defines +initialize+ with the fields as keywords. It is written out for each class, since half of what compiling a
+      # family does is to make values. Raises ArgumentError for a missing or an unknown field, as any method does.
+      def take_fields
+        keywords = fields.map { |name, default| "#{name}:#{" self.class.fields[:#{name}]" unless REQUIRED.equal?(default)}" }
+        kept = fields.keys.map { |name| "@#{name} = kept(#{name})" }
+        class_eval("def initialize(#{keywords.join(', ')})\n#{kept.join("\n")}\nfreeze\nend", __FILE__, __LINE__)
       end
-      refuse_unknown(given) unless known == given.size
-      freeze
     end
 
     # A copy with some fields changed.
@@ -65,9 +56,5 @@ module VastLattice
     private
 
     def kept(value) = Ractor.shareable?(value) ? value : Ractor.make_shareable(value)
-
-    def refuse_unknown(given)
-      raise ArgumentError, "#{self.class}: unknown #{(given.keys - self.class.fields.keys).join(', ')}"
-    end
   end
 end

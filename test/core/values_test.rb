@@ -19,8 +19,8 @@ class ValuesTest < CoreCase
   end
 
   def test_values_refuse_missing_and_unknown_fields
-    assert_match(/missing y/, assert_raises(ArgumentError) { Point.new(x: 1) }.message)
-    assert_match(/unknown z/, assert_raises(ArgumentError) { Point.new(x: 1, y: 2, z: 3) }.message)
+    assert_match(/missing keyword: :y/, assert_raises(ArgumentError) { Point.new(x: 1) }.message)
+    assert_match(/unknown keyword: :z/, assert_raises(ArgumentError) { Point.new(x: 1, y: 2, z: 3) }.message)
   end
 
   def test_registries_name_the_nearest

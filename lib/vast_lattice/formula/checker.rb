@@ -10,6 +10,9 @@ module VastLattice
 
       # The index of the variable "item" of a filter.
       ITEM = -1
+      # What has no parts.
+      NONE = [].freeze
+      private_constant :NONE
 
       def initialize(scope)
         @scope = scope
@@ -26,7 +29,7 @@ module VastLattice
 
       def visit(node) = send(:"visit_#{node.kind}", node)
 
-      def typed(node, type, parts = [], data: node.data, kind: node.kind)
+      def typed(node, type, parts = NONE, data: node.data, kind: node.kind)
         Typed.new(kind: kind, type: type, span: node.span, parts: parts, data: data)
       end
 

@@ -5,7 +5,8 @@ module VastLattice
     # What kind of value a formula yields: a number of some dimension, a yes/no, a text (perhaps one of
     # known +choices+), or a list of one +element+ type.
     class Type < Value.with(:kind, dimension: nil, choices: nil, element: nil)
-      def self.number(dimension = Units::NONE) = new(kind: :number, dimension: dimension)
+      # A number of that dimension: one object for each dimension that has a name, since a plan holds hundreds.
+      def self.number(dimension = Units::NONE) = COMMON[dimension] || new(kind: :number, dimension: dimension)
       def self.text(choices = nil) = new(kind: :text, choices: choices)
       def self.list(element) = new(kind: :list, element: element)
 
@@ -32,6 +33,11 @@ module VastLattice
         else "a list of #{element.to_s.sub(/\Aan? /, '')} values"
         end
       end
+
+      COMMON = [Units::NONE, *Units::DimensionNames::TABLE.keys].to_h do |dimension|
+        [dimension, new(kind: :number, dimension: dimension)]
+      end.freeze
+      private_constant :COMMON
     end
   end
 end

@@ -11,7 +11,7 @@ module VastLattice
 
       # Whether something that is written has no value, of Bound and Numbers.
       def any?(bound, numbers)
-        bound.written.zip(numbers.raw).any? { |(typed, *), value| typed && Formula::Runtime.undefined?(value) }
+        bound.entries.zip(numbers.raw).any? { |typed, value| typed && Formula::Runtime.undefined?(value) }
       end
 
       # Findings of a Bound::Stock.

@@ -102,33 +102,31 @@ module VastLattice
       # least wall. A tree is nil where an optional entry is blank.
       class Stock < Value.with(:part, :kind, :outline, :measures, place: {}, least_wall: nil)
         # All that can be written of it, in the order of ShapeProgram: [Typed or nil, path below the part, label].
-        attr_reader :written
-
-        def initialize(measures:, place: {}, least_wall: nil, **others)
-          @written = measures.map { |name, typed| [typed, ['stock', *Name.read(name).segments], name.tr('_.', '  ')] } +
-                     place.map { |name, typed| [typed, ['at', name.to_s], "place (#{name.to_s.tr('_', ' ')})"] } +
-                     [[least_wall, ['least_wall'], 'least wall']]
-          super
+        def written
+          measures.map { |name, typed| [typed, ['stock', *Name.read(name).segments], name.tr('_.', '  ')] } +
+            place.map { |name, typed| [typed, ['at', name.to_s], "place (#{name.to_s.tr('_', ' ')})"] } +
+            [[least_wall, ['least_wall'], 'least wall']]
         end
 
-        def trees = written.filter_map(&:first)
+        # The first of each.
+        def entries = [*measures.values, *place.values, least_wall]
+        def trees = entries.compact
       end
 
       # A feature's shape: Typed trees by name of measure, offsets, and the measures and the skipping condition of
       # its pattern.
       class Shape < Value.with(:part, :feature, :kind, :measures, :horizontal, :vertical, pattern: {}, skip: nil)
         # All that can be written of it, in the order of ShapeProgram: [Typed or nil, path below the feature, label].
-        attr_reader :written
-
-        def initialize(measures:, horizontal:, vertical:, pattern: {}, skip: nil, **others)
-          @written = measures.map { |name, typed| [typed, Name.read(name).segments, name.tr('_.', '  ')] } +
-                     [[horizontal, %w[horizontal offset], 'horizontal position'], [vertical, %w[vertical offset], 'vertical position']] +
-                     pattern.map { |name, typed| [typed, ['pattern', name], "pattern's #{name.tr('_', ' ')}"] } +
-                     [[skip, %w[pattern skip_when], 'condition for leaving out']]
-          super
+        def written
+          measures.map { |name, typed| [typed, Name.read(name).segments, name.tr('_.', '  ')] } +
+            [[horizontal, %w[horizontal offset], 'horizontal position'], [vertical, %w[vertical offset], 'vertical position']] +
+            pattern.map { |name, typed| [typed, ['pattern', name], "pattern's #{name.tr('_', ' ')}"] } +
+            [[skip, %w[pattern skip_when], 'condition for leaving out']]
         end
 
-        def trees = written.filter_map(&:first)
+        # The first of each.
+        def entries = [*measures.values, horizontal, vertical, *pattern.values, skip]
+        def trees = entries.compact
       end
 
       # All of it.

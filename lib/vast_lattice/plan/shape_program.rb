@@ -53,7 +53,7 @@ module VastLattice
 
       private
 
-      def list(bound) = "[#{bound.written.map { |tree, *| tree ? Formula::Emitter.settled(tree) : 'nil' }.join(', ')}]"
+      def list(bound) = "[#{bound.entries.map { |tree| tree ? Formula::Emitter.settled(tree) : 'nil' }.join(', ')}]"
 
       def variables = (@bound.stocks + @bound.shapes).flat_map(&:trees).flat_map(&:variables).map(&:index).uniq - [@index]
 
