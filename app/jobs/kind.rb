@@ -13,6 +13,9 @@ module VastLattice
     #
     # +task+ is the Storage::TaskRecord, +store+ a Storage::Store, +progress+ a Progress to tell how far it is.
     class Kind
+      # Whether it is put off, and begun anew later, when a person's task waits.
+      def self.gives_way? = false
+
       def initialize(task, store, progress)
         @task = task
         @store = store

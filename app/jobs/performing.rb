@@ -37,7 +37,9 @@ module VastLattice
 
       def work(task)
         kind = KINDS.fetch(task.kind)
-        finish(task, 'done', kind.new(task, Worker.store, Progress.new(task)).result)
+        finish(task, 'done', kind.new(task, Worker.store, Progress.new(task, gives_way: kind.gives_way?)).result)
+      rescue Progress::PutOff
+        Queue.put_off(task)
       rescue Progress::Cancelled, ActiveRecord::ActiveRecordError
         raise
       rescue VastLattice::Error => e

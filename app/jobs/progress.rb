@@ -10,13 +10,18 @@ module VastLattice
       # Nobody wants it any more.
       class Cancelled < StandardError; end
 
-      def initialize(task)
+      # Somebody waits for something else.
+      class PutOff < StandardError; end
+
+      # +gives_way+ whether it is put off where persons wait.
+      def initialize(task, gives_way: false)
         @task = task
+        @gives_way = gives_way
         @doing = task.doing
         @said = -Float::INFINITY
       end
 
-      # +share+ from 0 to 1; +doing+ in words, as it was unless given. Raises Cancelled.
+      # +share+ from 0 to 1; +doing+ in words, as it was unless given. Raises Cancelled or PutOff.
       def at(share, doing = nil)
         fresh = doing && doing != @doing
         @doing = doing if doing
@@ -25,6 +30,7 @@ module VastLattice
         @said = now
         told = Storage::TaskRecord.where(id: @task.id, status: 'working').update_all(share: share, doing: @doing)
         raise Cancelled if told.zero? && !under_way?
+        raise PutOff if @gives_way && Queue.persons_wait?
       end
 
       private

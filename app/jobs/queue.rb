@@ -19,6 +19,18 @@ module VastLattice
         def initialize = super('Too many files wait to be read already.', remedy: 'Wait until one of them is done.')
       end
 
+      # Whether a task of a person waits that no worker has taken.
+      def self.persons_wait? = Delayed::Job.where(queue: 'persons', locked_at: nil).exists?
+
+      # Puts a task of the program's own that is under way back to where it waits.
+      def self.put_off(task)
+        Storage::TaskRecord.transaction do
+          next unless task.move('working', status: 'waiting', attempts: task.attempts)
+
+          Delayed::Job.enqueue(Performing.new(task.id), priority: UNASKED, queue: 'program')
+        end
+      end
+
       # Puts a task into the queue, about a Stored family, for an owner; returns its token. Raises Full.
       def begin(kind, stored, owner:, about: {}, input: nil)
         task = Storage::TaskRecord.transaction do

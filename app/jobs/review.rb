@@ -8,6 +8,9 @@ module VastLattice
       # Whose tasks these are: nobody's.
       OWNER = 'the program'
 
+      # Nobody asked for it, and much of what it weighed is remembered until it is begun anew.
+      def self.gives_way? = true
+
       class << self
         # What is known of a Stored family: {"done" => true, counts, "findings"}; or else how far it is,
         # {"done" => false, "share"}, after somebody was told to look.

@@ -8,7 +8,7 @@ module VastLattice
     # also on other machines that reach the database.
     class Worker
       # Seconds between two looks into an empty queue.
-      PAUSE = 0.25
+      PAUSE = 0.1
 
       class << self
         attr_writer :store

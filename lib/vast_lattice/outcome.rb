@@ -4,7 +4,7 @@ module VastLattice
   # What a plan yields for a pick: the value of every parameter, the state of every feature, who decided
   # each, and what is wrong. A pure function of the two.
   class Outcome
-    attr_reader :plan, :pick, :values, :deciders, :branches, :limits
+    attr_reader :plan, :pick, :values, :deciders, :limits
 
     # Resolves a FoundPick.
     def self.of(plan, pick)
@@ -14,9 +14,11 @@ module VastLattice
     def initialize(plan, pick, result)
       @plan = plan
       @pick = pick
-      @values, @deciders, branches, @limits, @raw_findings, @raw_lines = result
-      @branches = plan.bound.rules.map(&:index).zip(branches).to_h
+      @values, @deciders, @taken, @limits, @raw_findings, @raw_lines = result
     end
+
+    # The branch that was taken, by the number of the rule; nil where its conditions are undefined.
+    def branches = @branches ||= plan.bound.rules.map(&:index).zip(@taken).to_h
 
     # The value of a parameter or state, as the program holds it: Float in base units, true or false,
     # String. Raises KeyError for an unknown name.

@@ -109,7 +109,7 @@ class JobsTest < WebCase
       refute_empty refused.result['problems']
 
       away = begun
-      failing = Class.new { def self.new(*) = raise(ActiveRecord::ConnectionFailed, 'gone') }
+      failing = Class.new(Jobs::Kind) { def self.new(*) = raise(ActiveRecord::ConnectionFailed, 'gone') }
       with_kind('import', failing) { work }
       assert_equal ['working', 1], [away.reload.status, Delayed::Job.where(attempts: 1).count]
       Delayed::Job.update_all(run_at: Time.now.utc - 1)

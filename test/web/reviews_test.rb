@@ -75,6 +75,22 @@ class ReviewsTest < WebCase
     end
   end
 
+  # A person's file does not wait until every variant was looked at: the look is put off, which is no failed attempt.
+  def test_a_look_gives_way_to_persons
+    TestApplication.without_worker do
+      get_json("#{API}/review")
+      look = Delayed::Job.first
+      VastLattice::Jobs::Queue.new.begin('import', store.find('side-frame'), owner: 'Ann', about: { 'file' => 'a.csv', 'table' => 'size' },
+                                                                             input: "variant,length\nSF-0500,510\n")
+      look.payload_object.perform
+      look.destroy
+      assert_equal [['waiting', 0]], tasks.pluck(:status, :attempts)
+      refute get_json("#{API}/review")['done']
+      work
+      assert_equal [%w[done], %w[done], 0], [tasks.pluck(:status), Storage::TaskRecord.where(kind: 'import').pluck(:status), Delayed::Job.count]
+    end
+  end
+
   # Families are copied, begin with a stock, and come back after they were removed.
   def test_families_begin_are_copied_and_come_back
     send_form '/families', 'name' => 'Tie', 'stock' => '0'

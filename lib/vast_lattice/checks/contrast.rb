@@ -46,7 +46,7 @@ module VastLattice
         @recipes = RecipeContrast.new(before, after)
         @common = after.targets.filter_map do |target|
           old = before.symbols[target.name] unless target.kind == :row
-          [target.name, old, target] if old
+          [target.name, old, target, old.index, target.index] if old
         end
         # Densities are no values, but masses follow them.
         @weigh_all = before.family.materials != after.family.materials
@@ -65,10 +65,10 @@ module VastLattice
 
       def differing(before, after)
         old, new = [before, after].map(&:values)
-        @common.reject { |_, one, other| same?(old[one.index], new[other.index]) }
+        @common.reject { |_, _, _, one, other| same?(old[one], new[other]) }
       end
 
-      def same?(old, new) = old == new || (old.is_a?(Float) && new.is_a?(Float) && old.nan? && new.nan?)
+      def same?(old, new) = old.equal?(new) || old == new || (old.is_a?(Float) && new.is_a?(Float) && old.nan? && new.nan?)
 
       # Names of features and parts whose state differs, of targets that do.
       def changed_states(targets, before, after)
@@ -78,7 +78,7 @@ module VastLattice
       # {label => [before, after]} of those that differ.
       def labels(before, after)
         old, new = [before, after].map(&:labels)
-        new.to_h { |name, text| [name, [old[name].to_s, text]] }.reject { |_, both| both.uniq.size == 1 }
+        new.reject { |name, text| old[name].to_s == text }.to_h { |name, text| [name, [old[name].to_s, text]] }
       end
 
       # Errors before and after; where the same is found, none of them.

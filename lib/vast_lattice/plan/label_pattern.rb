@@ -24,8 +24,8 @@ module VastLattice
       def write(values, &block)
         return if values.any? { |value| Formula::Runtime.undefined?(value) }
 
-        given = values.each
-        Formula::Runtime.limited(pieces.map { |piece| piece.is_a?(Formula::Typed) ? written(piece, given.next, &block) : piece }.join)
+        at = -1
+        Formula::Runtime.limited(pieces.map { |piece| piece.is_a?(Formula::Typed) ? written(piece, values[at += 1], &block) : piece }.join)
       end
 
       private
