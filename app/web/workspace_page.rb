@@ -93,8 +93,15 @@ module VastLattice
       # Kinds of features that a part can have, for the form that adds one.
       def kinds_for(part)
         Family::FEATURE_KINDS.kinds.select { |kind| kind.stocks.nil? || kind.stocks.include?(part.stock.kind) }.map do |kind|
-          { 'name' => kind.name, 'title' => kind.title, 'placed' => kind.placed?,
+          { 'name' => kind.name, 'title' => kind.title, 'placed' => kind.placed?, 'along' => kind.along?,
             'measures' => kind.measures.map { |measure| measure_tree(measure) } }
+        end
+      end
+
+      # How a feature can be repeated, for the same form.
+      def patterns
+        Family::PATTERN_KINDS.kinds.map do |kind|
+          { 'name' => kind.name, 'title' => kind.title, 'measures' => kind.measures.map { |measure| measure_tree(measure) } }
         end
       end
 

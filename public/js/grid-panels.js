@@ -44,11 +44,13 @@ export function panels() {
       const { kind, first, step } = this.series;
       const rows = this.seriesRows();
       if (first === '' || (this.needsStep() && step === '')) { this.series = { ...this.series, texts: [] }; return; }
+      // An answer that comes after a later question is dropped.
+      const same = () => ['kind', 'first', 'step'].every((field) => this.series[field] === { kind, first, step }[field]);
       try {
         const { texts } = await get(`${this.path}/series?${new URLSearchParams({ kind, first, step, count: rows.length })}`);
-        this.series = { ...this.series, texts, problem: '' };
+        if (same()) this.series = { ...this.series, texts, problem: '' };
       } catch (refusal) {
-        this.series = { ...this.series, texts: [], problem: words(refusal) };
+        if (same()) this.series = { ...this.series, texts: [], problem: words(refusal) };
       }
     },
 

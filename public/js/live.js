@@ -28,11 +28,17 @@ function decider(element, value) {
   element.replaceChildren(span);
 }
 
+// What a click on a state does.
+function turning(element, { state }) {
+  if (element.dataset.given2) return '. Click: leave it to conditions, rules and tables';
+  return state === 'shown' ? '. Click: suppress it by hand' : '. Click: build it by hand';
+}
+
 function stateButton(element, state) {
   element.className = `state-button decider-${state.decider}`;
   element.innerHTML = mark(state.state);
   element.append(state.state);
-  element.title = `${state.state}, by ${state.by}`;
+  element.title = `${state.state}, by ${state.by}${'turns' in element.dataset ? turning(element, state) : ''}`;
 }
 
 // Updates everything below +root+ that shows a part of +state+; +before+ is the state shown until now.

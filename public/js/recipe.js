@@ -58,6 +58,14 @@ export function recipe() {
       }
     },
 
+    // A click on a state changes it by hand; on one that is by hand already, it is left to what else decides.
+    async turn(name, byHand) {
+      const there = (this.state.states[name] || {}).state;
+      const text = byHand ? '' : there === 'shown' ? 'suppressed' : 'built';
+      if (await this.change({ do: 'set_feature', feature: name, field: 'by_hand', text })) this.showReason(name);
+    },
+    showReason(name) { this.select(`${name}.built`); },
+
     remove(name) { return this.change({ do: 'remove_feature', feature: name }, 'Removed. Undo brings it back.'); },
 
     move(name, by) {

@@ -54,7 +54,7 @@ class ShapeTest < BrowserCase
     click_on 'Suppress'
     assert_selector '.recipe-condition', text: 'suppressed by hand', count: 12
     assert_selector '[data-recipe] .state-button', text: 'suppressed', count: 12
-    find('[data-state=windows]').click
+    find('[data-recipe=windows] .recipe-title').click
     assert_selector '.because', text: 'A person settled it by hand: suppressed.'
     assert_equal 12, stored.features.count(&:by_hand)
     click_on 'Undo'

@@ -16,16 +16,6 @@ class VaryBrowserTest < BrowserCase
     settle
   end
 
-  # Goes on with Tab until the element is focused: no mouse, no script.
-  def tab_to(selector, most: 80)
-    most.times do
-      return if page.evaluate_script("document.activeElement.matches(#{selector.to_json})")
-
-      press(:tab)
-    end
-    flunk "#{selector} cannot be reached with Tab"
-  end
-
   def open_grid(query = '', slug: 'side-frame')
     open_stage('vary', query, slug: slug)
     assert_selector '.sheet-cell .cell-unit'

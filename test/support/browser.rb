@@ -66,6 +66,16 @@ class BrowserCase < CoreCase
 
   def press(*keys) = page.driver.browser.keyboard.type(*keys)
 
+  # Goes on with Tab until the element is focused: no mouse, no script.
+  def tab_to(selector, most: 80)
+    most.times do
+      return if page.evaluate_script("document.activeElement.matches(#{selector.to_json})")
+
+      press(:tab)
+    end
+    flunk "#{selector} cannot be reached with Tab"
+  end
+
   # What a spreadsheet puts on the clipboard, pasted where the selection is.
   def paste(text)
     page.execute_script(<<~JS, text)

@@ -30,6 +30,7 @@ module EditExamples
     example('remove_material', 'materials', ground: 'put_material', name: 'bamboo'),
     example('put_feature', 'feature drain: added', part: 'frame', after: 'windows',
                                                    feature: { name: 'drain', kind: 'hole', diameter: '5 mm' }),
+    example('add_feature', 'feature drain: added', part: 'frame', feature: { name: 'drain', kind: 'hole', diameter: '5 mm as bore' }),
     example('set_feature', 'feature windows, height: depth - 58 mm → 40 mm', feature: 'windows', field: 'height', text: '40 mm'),
     example('set_features', 'feature windows, tier', features: %w[windows tie_holes], field: 'tier', text: 'full'),
     example('move_feature', 'part frame, feature order: upper_flange, lower_flange, shaft_holes, windows', feature: 'windows',

@@ -10,11 +10,19 @@ module VastLattice
         # Adds a feature to a part, given in plain form, or replaces the one of its name. A new one comes after
         # the feature +after+ (a blank one: first), or last. Entries such as "12 mm as bore" also make parameters.
         def self.put_feature(family, part:, feature:, after: nil)
-          family, feature = named_entries(family, feature)
           made = Feature.from_tree(feature.merge('name' => Edits.checked_name(feature['name'])))
+          family, made = named_entries(family, made)
           family.with(parts: Edits.change(family.parts, part, 'part') do |found|
             found.with(features: put_after(found.features, made, after))
           end)
+        end
+
+        # The same, but refuses the name of a feature that is there.
+        def self.add_feature(family, part:, feature:, after: nil)
+          present = family.feature(feature['name'].to_s.strip)
+          return put_feature(family, part: part, feature: feature, after: after) unless present
+
+          raise Error.new("There is a step #{present.name} already.", remedy: 'Give the new one another name.')
         end
 
         # Sets one field of a feature: a dimension ("diameter"), "horizontal.from", "horizontal.offset",
@@ -73,19 +81,25 @@ module VastLattice
         end
         private_class_method :put_after
 
-        # Names parameters in the entries of a new feature.
-        def self.named_entries(family, tree)
-          kind = FEATURE_KINDS.key?(tree['kind']) ? FEATURE_KINDS.fetch(tree['kind']) : nil
-          tree = tree.to_h do |field, text|
-            measure = kind&.measures&.find { |own| own.name == field }
-            next [field, text] unless measure&.number? && text.is_a?(String)
+        # Names parameters in the entries of a new feature: the family with them, and the feature that uses them.
+        def self.named_entries(family, feature)
+          entries(feature).each do |field, text|
+            next unless measured?(feature, field)
 
-            family, text = Naming.named(family, text, measure.unit)
-            [field, text]
+            family, named = Naming.named(family, text, unit(feature, field))
+            feature = changed(feature, field, named) unless named.equal?(text)
           end
-          [family, tree]
+          [family, feature]
         end
         private_class_method :named_entries
+
+        # All that is typed of a feature's numbers, by field.
+        def self.entries(feature)
+          places = %w[horizontal vertical].to_h { |axis| ["#{axis}.offset", feature.public_send(axis)&.offset] }
+          pattern = feature.pattern ? feature.pattern.dimensions.transform_keys { |name| "pattern.#{name}" } : {}
+          { **feature.dimensions, **places, **pattern }.select { |_, text| text.is_a?(String) }
+        end
+        private_class_method :entries
 
         def self.refuse_order(order)
           order.each_with_index do |feature, index|
