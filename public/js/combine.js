@@ -1,5 +1,5 @@
 // Tables together: which rows of two of them go together, and the list of all complete variants.
-import { get, words } from './api.js';
+import { get, newest, words } from './api.js';
 import { query } from './pick.js';
 
 export function combine() {
@@ -10,6 +10,7 @@ export function combine() {
     down: '',
     across: '',
     pairs: null,
+    askPairs: newest(),
     reason: null,
     problem: '',
     text: '',
@@ -41,7 +42,9 @@ export function combine() {
     async loadPairs() {
       if (!this.down || !this.across) return;
       try {
-        this.pairs = await get(`${this.api}/pairs?down=${encodeURIComponent(this.down)}&across=${encodeURIComponent(this.across)}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        const found = await this.askPairs(`${this.api}/pairs?down=${encodeURIComponent(this.down)}&across=${encodeURIComponent(this.across)}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        if (!found) return;
+        this.pairs = found;
         this.reason = null;
         this.problem = '';
         setTimeout(() => this.paintPairs());

@@ -1,5 +1,5 @@
 // Two to four rows side by side: what differs, and the pictures over each other or beside each other.
-import { get, words } from './api.js';
+import { newest, words } from './api.js';
 import { query } from './pick.js';
 
 export function compare() {
@@ -11,6 +11,7 @@ export function compare() {
     chosen: [],
     way: 'over',
     found: null,
+    askRows: newest(),
     problem: '',
 
     init() {
@@ -42,7 +43,9 @@ export function compare() {
       const asked = new URLSearchParams({ table: this.table, view: ['solid', 'flat'].includes(this.view) ? 'front' : this.view });
       this.chosen.forEach((row) => asked.append('rows[]', row));
       try {
-        this.found = await get(`${this.api}/compare?${asked}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        const found = await this.askRows(`${this.api}/compare?${asked}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        if (!found) return;
+        this.found = found;
         this.problem = '';
         setTimeout(() => this.paint());
       } catch (refusal) {

@@ -1,5 +1,5 @@
 // All rows of a table as pictures, in one scale or each fitted.
-import { get, words } from './api.js';
+import { newest, words } from './api.js';
 import { query } from './pick.js';
 
 export function gallery() {
@@ -12,6 +12,7 @@ export function gallery() {
     from: 0,
     size: 0,
     cards: [],
+    askCards: newest(),
     problem: '',
     listener: null,
 
@@ -27,7 +28,8 @@ export function gallery() {
 
     async load() {
       try {
-        const answer = await get(`${this.api}/gallery?table=${encodeURIComponent(this.table)}&scale=${this.scale}&from=${this.from}&view=${this.drawable()}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        const answer = await this.askCards(`${this.api}/gallery?table=${encodeURIComponent(this.table)}&scale=${this.scale}&from=${this.from}&view=${this.drawable()}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        if (!answer) return;
         this.cards = answer.cards;
         this.size = answer.size;
         setTimeout(() => this.paint());

@@ -1,5 +1,5 @@
 // What opens above a grid: filling a series, finding a row by its keys, the column in hand.
-import { get, words } from './api.js';
+import { newest, words } from './api.js';
 
 const NAME = 'name';
 
@@ -8,6 +8,8 @@ export function panels() {
     panel: '',
     copies: 1,
     series: { kind: 'R10', first: '', step: '', texts: [], problem: '' },
+    askSeries: newest(),
+    askKeys: newest(),
     keys: { chosen: {}, values: {}, rows: [], count: 0 },
 
     openPanel(name) {
@@ -44,13 +46,11 @@ export function panels() {
       const { kind, first, step } = this.series;
       const rows = this.seriesRows();
       if (first === '' || (this.needsStep() && step === '')) { this.series = { ...this.series, texts: [] }; return; }
-      // An answer that comes after a later question is dropped.
-      const same = () => ['kind', 'first', 'step'].every((field) => this.series[field] === { kind, first, step }[field]);
       try {
-        const { texts } = await get(`${this.path}/series?${new URLSearchParams({ kind, first, step, count: rows.length })}`);
-        if (same()) this.series = { ...this.series, texts, problem: '' };
+        const found = await this.askSeries(`${this.path}/series?${new URLSearchParams({ kind, first, step, count: rows.length })}`);
+        if (found) this.series = { ...this.series, texts: found.texts, problem: '' };
       } catch (refusal) {
-        if (same()) this.series = { ...this.series, texts: [], problem: words(refusal) };
+        this.series = { ...this.series, texts: [], problem: words(refusal) };
       }
     },
 
@@ -73,7 +73,9 @@ export function panels() {
       const asked = new URLSearchParams();
       Object.entries(this.keys.chosen).forEach(([name, text]) => text && asked.append(`key[${name}]`, text));
       try {
-        this.keys = { ...this.keys, ...(await get(`${this.path}/narrow?${asked}`)) };
+        const found = await this.askKeys(`${this.path}/narrow?${asked}`);
+        if (!found) return;
+        this.keys = { ...this.keys, ...found };
         if (this.keys.count === 1) this.goTo(this.keys.rows[0]);
       } catch (refusal) {
         this.problem = words(refusal);

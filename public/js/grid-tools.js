@@ -103,10 +103,21 @@ export function tools(sheet) {
     },
 
     // The table itself.
-    async renameTable(input) {
-      const to = input.value.trim().replaceAll(' ', '_');
-      if (!to || to === this.sheet.name) return;
-      if (await this.attempt({ do: 'rename_table', name: this.sheet.name, to }, { moving: true })) window.location.search = `?tab=${encodeURIComponent(to)}`;
+    tableNaming() { return { name: this.sheet.name, edit: JSON.stringify({ do: 'rename_table', name: this.sheet.name }), into: 'to' }; },
+    rowNaming() { return { name: this.cell.row, edit: JSON.stringify({ do: 'rename_row', table: this.sheet.name, row: this.cell.row }), into: 'name' }; },
+    // A property has a name of its own; every other column has that of the parameter, part or feature that it decides.
+    columnNaming() {
+      const { target, kind } = this.columnInHand();
+      const [name, state] = target.split('.');
+      if (kind !== '') return { name: target, edit: JSON.stringify({ do: 'rename_property', table: this.sheet.name, name: target }), into: 'to' };
+      const part = (this.state.parts || []).some((one) => one.name === name);
+      return { name, edit: JSON.stringify({ do: state ? `rename_${part ? 'part' : 'feature'}` : 'rename_parameter', name }), into: 'to' };
+    },
+    // The sheet under its new names; a table has another address, too.
+    afterRenaming({ from, to }) {
+      if (from === this.sheet.name) window.location.search = `?tab=${encodeURIComponent(to)}`;
+      else if (this.cell && this.cell.field === 'name') this.reload({ row: to, at: 0, field: 'name' });
+      else this.reload();
     },
     async removeTable() {
       if (await this.attempt({ do: 'remove_table', table: this.sheet.name }, { moving: true })) window.location.search = '';

@@ -11,18 +11,19 @@ export function naming() {
 
     get input() { return this.$root.querySelector('input'); },
     name() { return this.$root.dataset.name; },
-    renaming() { return { ...JSON.parse(this.$root.dataset.edit), to: this.input.value.trim() }; },
+    // A row takes its new name as "name", all else as "to".
+    renaming() { return { ...JSON.parse(this.$root.dataset.edit), [this.$root.dataset.into || 'to']: this.input.value.trim() }; },
+    spoken() {
+      const { do: edit, table } = this.renaming();
+      return get(`${this.api}/uses?${new URLSearchParams({ kind: edit.replace('rename_', ''), name: this.name(), ...(table ? { table } : {}) })}`);
+    },
 
     async attempt() {
       const typed = this.input.value;
       this.changed = typed.trim() !== this.name();
       if (!this.changed) { this.restore(); return; }
       try {
-        const kind = this.renaming().do.replace('rename_', '');
-        const [{ changes, blast }, { uses }] = await Promise.all([
-          post(`${this.api}/foresee`, { edits: [this.renaming()] }),
-          get(`${this.api}/uses?kind=${kind}&name=${encodeURIComponent(this.name())}`),
-        ]);
+        const [{ changes, blast }, { uses }] = await Promise.all([post(`${this.api}/foresee`, { edits: [this.renaming()] }), this.spoken()]);
         if (this.input.value !== typed) return;
         this.wrong = '';
         this.variants = blast ? blast.changed : 0;
@@ -46,6 +47,8 @@ export function naming() {
       try {
         await this.edit(this.renaming());
         this.tell(`${from} is called ${to} now.`);
+        this.changed = false;
+        this.$dispatch('renamed', { from, to });
       } catch (refusal) {
         Object.assign(this, { openStep, selected });
         this.changed = true;

@@ -121,4 +121,39 @@ class NamesTest < BrowserCase
     assert_selector '#f-shaft_holes-diameter', text: 'shaft_bore'
     assert_equal 'shaft_bore', family.feature('shaft_holes').dimensions['diameter']
   end
+
+  # A row, a property and a table are renamed where they stand, with a preview of what follows, and by one undo each.
+  def test_rows_columns_and_tables
+    store.edit('side-frame', version: nil, person: 'Engineer') do |family|
+      [{ 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'built_when', 'text' => 'size.row != "SF-0500"' }]
+        .reduce(family) { |own, edit| VastLattice::Family::Edits.apply(own, edit) }
+    end
+    before = store.find('side-frame').family
+    open_stage('vary', 'row[size]=SF-0500')
+    find('.sheet-cell', text: 'SF-0500', match: :first).click
+    rename('row-name', 'Shortest', /1 place follows; no variant changes/, 'size.row != "SF-0500" → size.row != "Shortest"')
+    assert_selector '.sheet-cell.cell-name', text: 'Shortest'
+    assert_equal 'size.row != "Shortest"', store.find('side-frame').family.feature('windows').built_when
+    click_on 'Columns'
+    find(:xpath, "//div[@role='row'][./div[@data-field='name' and normalize-space()='Shortest']]/div[@data-field='length']").click
+    rename('column-name', 'span', /12 places follow; no variant changes/, 'built when')
+    assert_selector '.sheet-heading', text: 'Frame length'
+    assert store.find('side-frame').family.parameter('span')
+    rename('table-name', 'lengths', /place(s)? follow/, 'windows, built when')
+    assert_selector '#pick-lengths'
+    assert_current_path(/tab=lengths/)
+    3.times { |number| find('.head [aria-label=Undo]').click && wait_until { store.version('side-frame') >= 5 + number } }
+    settle
+    assert_equal before, store.find('side-frame').family
+  end
+
+  def rename(id, to, follows, place)
+    fill_in id, with: to
+    within(find("##{id}").find(:xpath, './ancestor::*[@x-data="naming"]')) do
+      assert_selector '.naming-panel p', text: follows
+      assert_selector '.naming-panel li', text: place
+      click_on 'Rename'
+    end
+    settle
+  end
 end

@@ -27,6 +27,28 @@ class UsesTest < CoreCase
     assert_raises(Family::Edits::Error) { uses('drawing', 'length') }
   end
 
+  # Rows are spoken of by conditions on the picked row, properties as lists.
+  def test_who_speaks_of_a_row_and_a_property
+    family = changed(side_frame, [{ 'do' => 'add_column', 'table' => 'size', 'target' => 'stock', 'kind' => 'count' },
+                                  { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'stock', 'text' => '4' },
+                                  { 'do' => 'name_value', 'text' => 'sum(size.stock) as in_stock', 'unit' => '' },
+                                  { 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'built_when', 'text' => 'size.row != "SF-0500"' }])
+    row = Family::Uses.new(family, 'row', 'SF-0500', table: 'size').to_tree
+    assert_equal [['part frame, feature windows, built when', 'reads']], row.map { |use| use.values_at('place', 'role') }
+    property = Family::Uses.new(family, 'property', 'stock', table: 'size').to_tree
+    assert_equal [['parameter in_stock, formula', 'sum(size.stock)']], property.map { |use| use.values_at('place', 'text') }
+
+    renamed = changed(family, [{ 'do' => 'rename_row', 'table' => 'size', 'row' => 'SF-0500', 'name' => 'Shortest' },
+                               { 'do' => 'rename_property', 'table' => 'size', 'name' => 'stock', 'to' => 'on_hand' },
+                               { 'do' => 'rename_table', 'name' => 'size', 'to' => 'lengths' }])
+    before, after = [family, renamed].map { |own| Plan.of(own) }
+    assert_empty after.errors
+    8.times { |row_number| assert_equal before.outcome_at([row_number]).values.grep_v(String), after.outcome_at([row_number]).values.grep_v(String) }
+    assert_raises(Family::Edits::Error) { changed(family, [{ 'do' => 'rename_property', 'table' => 'size', 'name' => 'length', 'to' => 'span' }]) }
+  end
+
+  def changed(family, edits) = edits.reduce(family) { |own, edit| Family::Edits.apply(own, edit) }
+
   # Property: without what uses it, nothing breaks when it goes; with it, something does.
   def test_what_nothing_speaks_of_can_go
     30.times do |seed|

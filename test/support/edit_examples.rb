@@ -66,6 +66,7 @@ module EditExamples
             rule: { name: 'Short frames', when: 'length < 700 mm', then: [{ hide: 'label_hole' }] }),
     example('switch_rule', 'rule Heavy loads, active', name: 'Heavy loads', active: false),
     example('remove_rule', 'rule Three rollers: removed', name: 'Three rollers'),
+    example('rename_property', 'table size, column note: added', ground: 'add_column:property', table: 'size', name: 'remark', to: 'note'),
     example('rename_parameter', 'parameter span: added', name: 'length', to: 'span'),
     example('rename_feature', 'feature openings: added', name: 'windows', to: 'openings'),
     example('rename_part', 'part channel: added', name: 'frame', to: 'channel'),
@@ -85,7 +86,8 @@ module EditExamples
   HELPERS = { 'put_part:turned' => example('put_part', 'part pin: added', name: 'pin', stock: {
                                              kind: 'turned', steps: [{ length: '20 mm', diameter: '12 mm' },
                                                                      { length: '30 mm', diameter: '8 mm' }]
-                                           }) }.freeze
+                                           }),
+              'add_column:property' => example('add_column', 'table size', table: 'size', target: 'remark', kind: 'text') }.freeze
 
   # The family on which an example can be done.
   def self.ground(family, example)

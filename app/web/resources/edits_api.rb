@@ -47,7 +47,7 @@ module VastLattice
 
         # Where the family speaks of a parameter, feature, part, table, form or rule: kind, name.
         get '/:slug/uses' do |slug|
-          answer(uses: Family::Uses.new(store.find(slug).family, text_of('kind'), text_of('name')).to_tree)
+          answer(uses: Family::Uses.new(store.find(slug).family, text_of('kind'), text_of('name'), table: text_of('table')).to_tree)
         end
 
         # What others changed since a version, and what the edits from one version to another touch.

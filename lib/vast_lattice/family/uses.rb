@@ -6,24 +6,27 @@ module VastLattice
     class Uses
       # Kinds of things that have a name of their own: the edit that renames them, and the key of their list.
       KINDS = { 'parameter' => 'parameters', 'feature' => 'features', 'part' => 'parts', 'table' => 'tables', 'form' => 'forms',
-                'rule' => 'rules' }.freeze
+                'rule' => 'rules', 'row' => 'rows', 'property' => 'columns' }.freeze
+      # Those that belong to a table.
+      OF_TABLES = %w[row property].freeze
       # A name that nothing has.
       FREE = 'renamed_%s'
 
-      # Raises Edits::Error for what is not there.
-      def initialize(family, kind, name)
+      # +table+ is where a row or a property is. Raises Edits::Error for what is not there.
+      def initialize(family, kind, name, table: nil)
         raise Edits::Error, "\"#{kind}\" is no kind of name." unless KINDS.key?(kind)
 
         @family = family
         @kind = kind
         @name = name
+        @table = table
       end
 
       # Places that speak of it, each with what stands there: Difference::Change values, +before+ as it is now. A column counts
       # once, whatever its cells hold.
       def changes
         to = free
-        renamed = Edits.apply(@family, { 'do' => "rename_#{@kind}", 'name' => @name, 'to' => to })
+        renamed = Edits.apply(@family, renaming(to))
         found = Difference.between(@family, renamed).reject { |change| change.place.path.any?(to) || own?(change.place.path) }
         found.reject { |change| change.place.cell? && change.place.path[5].casecmp?(@name) }
       end
@@ -37,6 +40,12 @@ module VastLattice
       end
 
       private
+
+      def renaming(to)
+        return { 'do' => 'rename_row', 'table' => @table, 'row' => @name, 'name' => to } if @kind == 'row'
+
+        { 'do' => "rename_#{@kind}", 'name' => @name, 'to' => to, 'table' => (@table if @kind == 'property') }.compact
+      end
 
       # A column and an effect decide, a form asks, all else reads.
       def role(path)
@@ -59,7 +68,8 @@ module VastLattice
       def free = (1..).lazy.map { |number| format(FREE, number) }.find { |name| !taken?(name) }
 
       def taken?(name)
-        KINDS.each_value.any? { |list| @family.public_send(list).any? { |item| item.name.casecmp?(name) } }
+        lists = KINDS.except(*OF_TABLES).values.map { |list| @family.public_send(list) } + @family.tables.flat_map { |table| [table.rows, table.columns] }
+        lists.any? { |list| list.any? { |item| (item.is_a?(Column) ? item.target : item.name).casecmp?(name) } }
       end
 
       # Whether it is the thing itself, or something in it, in its own list.

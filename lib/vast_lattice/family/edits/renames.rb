@@ -55,6 +55,28 @@ module VastLattice
           references(renamed) { |target| changed.call(target) || target }
         end
 
+        # Renames a property, which is a column of a table; where it is used as a list, that follows: size.remark.
+        def self.rename_property(family, table:, name:, to:)
+          found = Edits.find(family.tables, table, 'table')
+          column = Edits.find(found.columns.select(&:property?).map { |own| Named.new(own.target) }, name, 'property').name
+          to = Edits.checked_name(to)
+          raise Error.new("There is a column #{to} already.", remedy: 'Choose another name.') if found.column(to) && !to.casecmp?(column)
+
+          names = [Name.of(found.name, column).to_s, Name.of(found.name, to).to_s]
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text) { |used| names.last if used.casecmp?(names.first) } }
+          renamed.with(tables: Edits.change(renamed.tables, found.name, 'table') { |own| with_property(own, column, to) })
+        end
+
+        # What Edits.find looks for.
+        Named = Struct.new(:name)
+        private_constant :Named
+
+        def self.with_property(table, from, to)
+          table.with(columns: table.columns.map { |column| column.target == from ? column.with(target: to) : column },
+                     rows: table.rows.map { |row| row.with(cells: row.cells.transform_keys { |key| key == from ? to : key }) })
+        end
+        private_class_method :with_property
+
         # Renames a rule.
         def self.rename_rule(family, name:, to:)
           raise Error.new("There is a rule #{to} already.", remedy: 'Choose another name.') if taken?(family.rules, name, to)
