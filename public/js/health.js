@@ -88,6 +88,12 @@ export function health() {
       const pick = Object.keys(one.rows).length ? { ...this.state.pick, rows: { ...this.state.pick.rows, ...one.rows } } : this.state.pick;
       return leadTo(this.state.slug, one.path, query(pick));
     },
+    // What is wrong is mended by the edits that the finding offers; the foot tells what they did and undoes them.
+    mendable(one) { return Boolean(one.mend) && !this.looking(); },
+    mendText(one) { return one.mend ? one.mend.title : ''; },
+    async mend(one) {
+      try { await this.edit(one.mend.edits); } catch (refusal) { this.tell(words(refusal)); }
+    },
     async showOne(one) { await this.pickRows(one.rows); this.hide(); },
   };
 }

@@ -8,34 +8,6 @@ class FromNothingTest < BrowserCase
   SIZES = %w[160 200 250 315 400 500 630 800].freeze
   def family = store.find('base-plate').family
 
-  # What a hand clicks twice stays where it is.
-  def stays(selector)
-    before = place(selector)
-    yield
-    settle
-    assert_equal before, place(selector), selector
-  end
-
-  def place(selector)
-    page.evaluate_script("(() => { const box = document.querySelector(#{selector.to_json}).getBoundingClientRect(); return [box.x, box.y, box.width, box.height].map(Math.round); })()")
-  end
-
-  def focused = page.evaluate_script('document.activeElement.id')
-
-  # All of it, as stored and as drawn.
-  def assert_made
-    holes, slot = family.features
-    assert_equal ['bore', 'grid', 'left', 'margin', 'length >= 300 mm'], [holes.dimensions['diameter'], holes.pattern.kind, holes.horizontal.from, holes.horizontal.offset, slot.built_when]
-    assert_equal SIZES, family.tables.first.rows.map { |row| row.cells['length'] }
-    assert_equal %w[length], family.forms.first.fields.map(&:ask)
-    open_stage('guide', 'row[size]=new%201', slug: 'base-plate')
-    assert_equal 4, holes('holes')
-    assert_no_selector '.picture [data-feature=slot]'
-    open_stage('guide', 'row[size]=new%204', slug: 'base-plate')
-    assert_selector '.picture [data-feature=slot]'
-    assert_selector '[data-fact=size]', text: '315 × 100 × 5 mm'
-  end
-
   def test_by_mouse
     visit '/families'
     fill_in 'Name', with: 'Base plate'
@@ -55,6 +27,72 @@ class FromNothingTest < BrowserCase
     sizes
     form
     assert_made
+  end
+
+  def test_by_keyboard
+    visit '/families'
+    enter('#new-name', 'Base plate', :enter)
+    assert_selector '.picture svg'
+    tab_to('.recipe-stock .recipe-title')
+    press(:enter)
+    assert_selector '.recipe-stock .recipe-fields'
+    enter('.recipe-stock .entry-text[id$=width]', '200 mm as length', :enter)
+    assert_field 'width', with: 'length'
+    tab_to('.adding summary')
+    press(:enter)
+    { '#new-name-part' => 'holes', '#new-part-diameter' => '9 mm as bore', '#new-horizontal-part' => '15 mm as margin',
+      '[aria-label="horizontally from"]' => 'from the l', '#new-vertical-part' => '15 mm', '[aria-label="vertically from"]' => 'from the b',
+      '#new-pattern-part' => 'grid', '#new-pattern-part-count' => '2', '#new-pattern-part-pitch' => 'length - 2 * margin',
+      '#new-pattern-part-rows' => '2', '#new-pattern-part-row_pitch' => '70 mm' }.each { |field, text| enter(field, text) }
+    press(:enter)
+    assert_selector '.picture [data-feature=holes]'
+    assert_equal 'step-holes', page.evaluate_script('document.activeElement.closest("[data-recipe]").id')
+    tab_to('#new-kind-part')
+    press('slot')
+    enter('#new-name-part', 'slot', :enter)
+    assert_selector '.picture [data-feature=slot]'
+    enter('#f-slot-built', 'length >= 300 mm', :enter)
+    assert_selector '[data-recipe=slot] .recipe-condition', text: 'built when length >= 300 mm'
+    sizes_by_keyboard
+    tab_to('a[data-stage=guide]')
+    press(:enter)
+    assert_selector '#new-form'
+    enter('#new-form', 'quick', :enter)
+    assert_selector '.guide-foot select'
+    tab_to('.guide-foot select')
+    press('length', :enter)
+    assert_selector '[data-ask=length]'
+    assert_made
+  end
+
+  private
+
+  # What a hand clicks twice stays where it is.
+  def stays(selector)
+    before = place(selector)
+    yield
+    settle
+    assert_equal before, place(selector), selector
+  end
+
+  def place(selector)
+    page.evaluate_script("(() => { const box = document.querySelector(#{selector.to_json}).getBoundingClientRect(); return [box.x, box.y, box.width, box.height].map(Math.round); })()")
+  end
+
+  def focused = page.evaluate_script('document.activeElement.id')
+
+  # All of it, as stored and as drawn.
+  def assert_made
+    holes, slot = family.features
+    assert_equal ['bore', 'grid', 'left', 'margin', 'length >= 300 mm'], [holes.dimensions['diameter'], holes.pattern.kind, holes.horizontal.from, holes.horizontal.offset, slot.built_when]
+    assert_equal(SIZES, family.tables.first.rows.map { |row| row.cells['length'] })
+    assert_equal %w[length], family.forms.first.fields.map(&:ask)
+    open_stage('guide', 'row[size]=new%201', slug: 'base-plate')
+    assert_equal 4, holes('holes')
+    assert_no_selector '.picture [data-feature=slot]'
+    open_stage('guide', 'row[size]=new%204', slug: 'base-plate')
+    assert_selector '.picture [data-feature=slot]'
+    assert_selector '[data-fact=size]', text: '315 × 100 × 5 mm'
   end
 
   def add_holes
@@ -117,42 +155,6 @@ class FromNothingTest < BrowserCase
   def enter(selector, *keys)
     tab_to(selector)
     press([:ctrl, 'a'], *keys)
-  end
-
-  def test_by_keyboard
-    visit '/families'
-    enter('#new-name', 'Base plate', :enter)
-    assert_selector '.picture svg'
-    tab_to('.recipe-stock .recipe-title')
-    press(:enter)
-    assert_selector '.recipe-stock .recipe-fields'
-    enter('.recipe-stock .entry-text[id$=width]', '200 mm as length', :enter)
-    assert_field 'width', with: 'length'
-    tab_to('.adding summary')
-    press(:enter)
-    { '#new-name-part' => 'holes', '#new-part-diameter' => '9 mm as bore', '#new-horizontal-part' => '15 mm as margin',
-      '[aria-label="horizontally from"]' => 'from the l', '#new-vertical-part' => '15 mm', '[aria-label="vertically from"]' => 'from the b',
-      '#new-pattern-part' => 'grid', '#new-pattern-part-count' => '2', '#new-pattern-part-pitch' => 'length - 2 * margin',
-      '#new-pattern-part-rows' => '2', '#new-pattern-part-row_pitch' => '70 mm' }.each { |field, text| enter(field, text) }
-    press(:enter)
-    assert_selector '.picture [data-feature=holes]'
-    assert_equal 'step-holes', page.evaluate_script('document.activeElement.closest("[data-recipe]").id')
-    tab_to('#new-kind-part')
-    press('slot')
-    enter('#new-name-part', 'slot', :enter)
-    assert_selector '.picture [data-feature=slot]'
-    enter('#f-slot-built', 'length >= 300 mm', :enter)
-    assert_selector '[data-recipe=slot] .recipe-condition', text: 'built when length >= 300 mm'
-    sizes_by_keyboard
-    tab_to('a[data-stage=guide]')
-    press(:enter)
-    assert_selector '#new-form'
-    enter('#new-form', 'quick', :enter)
-    assert_selector '.guide-foot select'
-    tab_to('.guide-foot select')
-    press('length', :enter)
-    assert_selector '[data-ask=length]'
-    assert_made
   end
 
   def sizes_by_keyboard

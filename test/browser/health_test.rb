@@ -75,4 +75,16 @@ class HealthTest < BrowserCase
     assert_selector '.health-all', text: '3 of 6 valid'
     assert_no_selector '.cell-name.row-error', text: 'B'
   end
+
+  # What is wrong is mended from the list by one click, told below, and brought back by one more.
+  def test_a_remedy_is_one_click
+    open_stage('vary', slug: 'faulty')
+    assert_selector '.health-all', text: '2 of 6 valid'
+    find('.health').click
+    within('.finding', text: 'No variant builds spare') { click_on 'Remove the step spare' }
+    assert_no_selector '.finding', text: 'No variant builds spare'
+    assert_empty(store.find('faulty').family.features.select { |feature| feature.name == 'spare' })
+    within('.foot') { click_on 'Undo it' }
+    assert_selector '.finding', text: 'No variant builds spare', wait: 20
+  end
 end

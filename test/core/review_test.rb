@@ -2,6 +2,7 @@
 
 require_relative '../support/core'
 require_relative '../support/random_family'
+require_relative '../support/planted_faults'
 
 # The health of a whole family: every fault once, with the variants that show it, and one count of what is valid.
 class ReviewTest < CoreCase
@@ -51,5 +52,42 @@ class ReviewTest < CoreCase
       assert_includes out.string, '2 of 6 variants are valid.'
       assert_includes out.string, 'B: '
     end
+  end
+
+  def planted(tree) = Exchange::FamilyFile.read(YAML.dump(tree)).family
+
+  # Every code that a stored family can have: told once, at its place, and no row that shows it counts as valid.
+  def test_every_code_once_at_its_place
+    assert_equal [[], 4], [review(planted(YAML.safe_load(PlantedFaults::FAMILY))).found, 4]
+    PlantedFaults.all.each_value do |fault|
+      looked = review(planted(fault.tree))
+      found = looked.found.map(&:finding).select { |finding| finding.code == fault.code }
+      assert_equal [fault.place], found.map { |finding| finding.place.to_s }, fault.code
+      assert_equal fault.valid, looked.counts['valid'], fault.code
+    end
+  end
+
+  # Nobody adds a code without saying where it is planted, or why it is not.
+  def test_all_codes_are_planted
+    source = Dir[File.expand_path('../../lib/**/*.rb', __dir__)].map { |path| File.read(path) }.join
+    codes = source.scan(/code: :(\w+)|(?:finding|find|error|report|note|notice)\((?:[\w.]+ == :error \? )?:(\w+),/).flatten.compact.map(&:to_sym).uniq - %i[error warning note name code]
+    told_elsewhere = PlantedFaults::ELSEWHERE.values.flatten + %i[flange_overlap]
+    assert_empty codes - PlantedFaults.all.keys - told_elsewhere
+    assert_operator codes.size, :>, 30
+  end
+
+  # A remedy that is offered takes its fault away and brings no other error.
+  def test_remedies_mend
+    mended = PlantedFaults.all.values.select do |fault|
+      plan = Plan.of(planted(fault.tree))
+      found = Checks::Review.new(plan).to_tree['findings'].find { |one| one['code'] == fault.code.to_s }
+      next unless found['mend']
+
+      changed = found['mend']['edits'].reduce(plan.family) { |family, edit| Family::Edits.apply(family, edit) }
+      left = Checks::Review.new(Plan.of(changed)).found.map(&:finding)
+      refute_includes left.map(&:code), fault.code
+      assert_empty left.select(&:error?).map(&:code) - Checks::Review.new(plan).found.map { |one| one.finding.code }, fault.code
+    end
+    assert_equal %i[unknown_name unknown_choice row_refused same_rows never_fires unused_parameter never_built].sort, mended.map(&:code).sort
   end
 end

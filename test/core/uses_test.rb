@@ -34,9 +34,9 @@ class UsesTest < CoreCase
                                   { 'do' => 'name_value', 'text' => 'sum(size.stock) as in_stock', 'unit' => '' },
                                   { 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'built_when', 'text' => 'size.row != "SF-0500"' }])
     row = Family::Uses.new(family, 'row', 'SF-0500', table: 'size').to_tree
-    assert_equal [['part frame, feature windows, built when', 'reads']], row.map { |use| use.values_at('place', 'role') }
+    assert_equal([['part frame, feature windows, built when', 'reads']], row.map { |use| use.values_at('place', 'role') })
     property = Family::Uses.new(family, 'property', 'stock', table: 'size').to_tree
-    assert_equal [['parameter in_stock, formula', 'sum(size.stock)']], property.map { |use| use.values_at('place', 'text') }
+    assert_equal([['parameter in_stock, formula', 'sum(size.stock)']], property.map { |use| use.values_at('place', 'text') })
 
     renamed = changed(family, [{ 'do' => 'rename_row', 'table' => 'size', 'row' => 'SF-0500', 'name' => 'Shortest' },
                                { 'do' => 'rename_property', 'table' => 'size', 'name' => 'stock', 'to' => 'on_hand' },

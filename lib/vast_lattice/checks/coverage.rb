@@ -14,7 +14,9 @@ module VastLattice
         return [] if !@plan.runnable? || @plan.family.variant_tables.all? { |table| table.rows.empty? }
 
         never_built, never_applied = left_over
-        never_built.map { |feature| unbuilt(feature) } + never_applied.map { |rule| unapplied(rule) }
+        told = @plan.findings.select { |finding| finding.code == :never_fires }.map { |finding| finding.place.path[1] }
+        never_built.map { |feature| unbuilt(feature) } +
+          never_applied.reject { |rule| told.include?(rule.rule.name) }.map { |rule| unapplied(rule) }
       end
 
       # The same as Gathering::Found values.

@@ -35,8 +35,11 @@ module VastLattice
         @sweep.whole? ? @levels : ''
       end
 
-      # Plain form: "findings" (Gathering::Found), the counts and the levels.
-      def to_tree = counts.merge('findings' => found.map(&:to_tree), 'levels' => levels)
+      # Plain form: "findings" (Gathering::Found, with what would "mend" each where that is plain), the counts and the levels.
+      def to_tree
+        remedies = Remedies.new(@plan)
+        counts.merge('findings' => found.map { |one| { **one.to_tree, 'mend' => remedies.of(one)&.to_tree }.compact }, 'levels' => levels)
+      end
 
       private
 

@@ -68,7 +68,8 @@ module VastLattice
       }.freeze
       # Arguments that an edit takes in plain form, where others take a name.
       PLAIN = {
-        'put_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } }, 'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
+        'put_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
+        'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },
         'put_material' => { 'material' => { '$ref' => '#/$defs/own_material' } },
         'replace_table' => { 'columns' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/columns/items' } },

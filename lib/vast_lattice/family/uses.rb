@@ -68,7 +68,8 @@ module VastLattice
       def free = (1..).lazy.map { |number| format(FREE, number) }.find { |name| !taken?(name) }
 
       def taken?(name)
-        lists = KINDS.except(*OF_TABLES).values.map { |list| @family.public_send(list) } + @family.tables.flat_map { |table| [table.rows, table.columns] }
+        lists = KINDS.except(*OF_TABLES).values.map { |list| @family.public_send(list) } +
+                @family.tables.flat_map { |table| [table.rows, table.columns] }
         lists.any? { |list| list.any? { |item| (item.is_a?(Column) ? item.target : item.name).casecmp?(name) } }
       end
 

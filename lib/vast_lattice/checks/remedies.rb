@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # What would mend a finding of a family, as edits that a person may take by one click; nothing is offered where it is not
+    # plain what is meant.
+    class Remedies
+      # Words of what is done, and the edits (plain form) that do it.
+      Remedy = Struct.new(:title, :edits) do
+        def to_tree = { 'title' => title, 'edits' => edits }
+      end
+
+      # Code of a finding => the method that knows its remedy.
+      BY_CODE = { never_built: :without_step, unused_parameter: :without_parameter, same_rows: :without_row, never_fires: :without_rule,
+                  row_refused: :allowed, unknown_name: :nearest_name, unknown_choice: :nearest_choice }.freeze
+      private_constant :BY_CODE
+
+      def initialize(plan)
+        @plan = plan
+        @family = plan.family
+      end
+
+      # The Remedy of a Gathering::Found, or nil.
+      def of(found)
+        known = BY_CODE[found.finding.code]
+        path = found.finding.place&.path
+        send(known, found, path) if known && path
+      end
+
+      private
+
+      def remedy(title, *edits) = Remedy.new(title, edits)
+
+      def without_step(_found, path)
+        name = path.last
+        remedy("Remove the step #{name}", { 'do' => 'remove_feature', 'feature' => name }) unless spoken_of?('feature', name)
+      end
+
+      def without_parameter(_found, path) = remedy("Remove #{path[1]}", { 'do' => 'remove_parameter', 'name' => path[1] })
+
+      def without_row(_found, path)
+        remedy("Remove the row #{path[3]}", { 'do' => 'remove_rows', 'table' => path[1], 'rows' => [path[3]] })
+      end
+
+      # Only where all of the rule is dead.
+      def without_rule(_found, path)
+        rule = @family.rules.find { |own| own.name == path[1] }
+        return unless rule.branches.one? && rule.otherwise.empty?
+
+        remedy("Remove the rule #{rule.name}", { 'do' => 'remove_rule', 'name' => rule.name })
+      end
+
+      # The cells of a row that are beyond a limit, at the limit.
+      def allowed(found, _path)
+        name, row = found.rows.first
+        table = @family.table(name)
+        picked = @family.tables.map { |own| own.equal?(table) ? own.rows.index { |one| one.name == row } : own.default_row_index }
+        outcome = @plan.outcome_at(picked)
+        cells = table.columns.reject(&:property?).filter_map { |column| within(outcome, column.target) }
+        return if cells.empty?
+
+        remedy("Set #{cells.map { |target, text| "#{target} to #{text}" }.join(', ')}",
+               *cells.map { |target, text| { 'do' => 'set_cell', 'table' => name, 'row' => row, 'column' => target, 'text' => text } })
+      end
+
+      # [name, text of the nearest limit] of a number that is beyond one, or nil.
+      def within(outcome, name)
+        target = @plan.symbols[name]
+        least, most, = outcome.limits[target.index]
+        value = outcome.values[target.index]
+        return unless value.is_a?(Float) && value.finite?
+
+        nearest = [least, most].compact.find { |limit| limit.equal?(least) ? value < limit : value > limit }
+        [name, target.text(nearest)] if nearest&.finite?
+      end
+
+      # The text of a cell with the nearest name in place of the one that nobody knows.
+      def nearest_name(found, path)
+        span = found.finding.place.span
+        text = cell(path)
+        return unless span && text
+
+        wrong = text[span.start, span.length]
+        meant = Nearest.to(wrong, @plan.symbols.parameter_names)
+        in_cell(path, text.dup.tap { |own| own[span.start, span.length] = meant }, "Type #{meant} for #{wrong}") if meant
+      end
+
+      def nearest_choice(_found, path)
+        text = cell(path) or return
+        meant = Nearest.to(text, @plan.symbols[path[5]]&.type&.choices.to_a)
+        in_cell(path, meant, "Choose #{meant}") if meant
+      end
+
+      # The text of a cell, by its path.
+      def cell(path)
+        return unless path[4] == 'cells'
+
+        @family.table(path[1])&.row(path[3])&.cells&.fetch(path[5], nil)
+      end
+
+      def in_cell(path, text, title)
+        remedy(title, { 'do' => 'set_cell', 'table' => path[1], 'row' => path[3], 'column' => path[5], 'text' => text })
+      end
+
+      def spoken_of?(kind, name) = Family::Uses.new(@family, kind, name).changes.any?
+    end
+  end
+end
