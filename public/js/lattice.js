@@ -1,6 +1,7 @@
 // The lattice: parts and features down, variants across. A cell picks its variant and says why; selected cells are settled
 // in one action, which writes columns of the table.
 import { SheetView } from './sheet-view.js';
+import { Overview } from './overview.js';
 import { get, words } from './api.js';
 import { query } from './pick.js';
 
@@ -8,12 +9,17 @@ const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
 const LEVELS = { e: 'error', w: 'warning', n: 'note' };
 const CHUNK = 40;
+// Widths of a variant's column, and from how many variants on there is a picture of all.
+const WIDE = 42;
+const NARROW = 13;
+const MANY = 20;
 const FIGURES = [{ name: ':mass', title: 'Mass, kg', figure: true }];
 // All masses of a lattice in one unit, with the digits that tell them apart.
 const kilograms = (mass) => String(Number(mass.toPrecision(4)));
 
 export function lattice() {
   let view = null;
+  let overview = null;
   let found = null;
   let figures = new Map();
   let asked = new Set();
@@ -22,6 +28,10 @@ export function lattice() {
     table: '',
     order: [],
     collapsed: false,
+    narrow: false,
+    grouped: false,
+    // Variants that stand for others of the same states: {variant: [all of them]}.
+    groups: {},
     nearOnly: false,
     near: {},
     sortName: '',
@@ -35,7 +45,8 @@ export function lattice() {
       this.table = this.$root.dataset.table;
       view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: 88 });
       view.root.setAttribute('aria-label', 'Lattice of states');
-      this.listeners = { reviewed: () => { view.drawHead(); view.redraw(); }, outcome: () => view.redraw(), resize: () => this.fitHeight() };
+      overview = new Overview(this.$root.querySelector('.lattice-overview'), view, (line, { at }) => STATES[line.states[at]]);
+      this.listeners = { reviewed: () => { view.drawHead(); view.redraw(); }, outcome: () => view.redraw(), resize: () => { this.fitHeight(); overview.draw(); } };
       Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
       this.keep(() => this.load());
       this.load();
@@ -72,17 +83,45 @@ export function lattice() {
       if (this.sortName) await this.sortOrder();
       if (this.nearOnly) this.order = this.order.filter((at) => found.variants[at] === this.inView() || found.variants[at] in this.near);
       const lines = found.lines.filter((line) => !this.collapsed || line.part || new Set(line.states).size > 1 || new Set(line.deciders).size > 1);
+      if (this.grouped) this.order = this.standIns();
       const first = { key: '', title: '', group: '', width: 196 };
-      const columns = this.order.map((at) => ({ key: found.variants[at], title: found.variants[at], group: '', width: 42, at }));
-      view.show([first, ...columns], [...FIGURES, ...lines]);
+      const columns = this.order.map((at) => ({ key: found.variants[at], title: found.variants[at], group: '', width: this.narrow ? NARROW : WIDE, at }));
+      view.show([first, ...columns], this.narrow ? lines : [...FIGURES, ...lines]);
+      view.drawHead();
+      // Once it has its place on the page.
+      setTimeout(() => view && overview.draw());
       this.reselect();
       this.fitHeight();
       this.weighVisible();
     },
+    // One variant for all whose states are equal, in their order.
+    standIns() {
+      this.groups = {};
+      const seen = new Map();
+      return this.order.filter((at) => {
+        const states = found.lines.map((line) => line.states[at]).join('');
+        const first = seen.get(states) ?? at;
+        seen.set(states, first);
+        this.groups[found.variants[first]] = [...(this.groups[found.variants[first]] || []), found.variants[at]];
+        return first === at;
+      });
+    },
+    // All that stand behind a column.
+    members(name) { return (this.grouped && this.groups[name]) || [name]; },
+    toggleNarrow() { this.narrow = !this.narrow; return this.arrange(); },
+    toggleGrouped() { this.grouped = !this.grouped; return this.arrange(); },
+    isMany() { return this.order.length > MANY; },
+    shownText() {
+      if (!this.order.length) return '';
+      const all = `${found.variants.length} variants`;
+      return this.grouped ? `${all} in ${this.order.length} kinds` : all;
+    },
+
     // In another order or among others, the same variants stay selected where they stand side by side; else the one in view.
     reselect() {
       const places = (names, list) => names.map((name) => list.findIndex((item) => item === name)).sort((one, other) => one - other);
-      const columns = places(this.chosen.columns, view.columns.map(({ key }) => key));
+      const there = view.columns.map(({ key }) => key);
+      const columns = places(this.chosen.columns.filter((name) => !this.grouped || there.includes(name)), there);
       const lines = places(this.chosen.rows, view.rows.map(({ name }) => name));
       const together = (list) => list.length && list[0] >= 0 && list[list.length - 1] - list[0] === list.length - 1;
       if (together(columns) && together(lines)) {
@@ -90,7 +129,7 @@ export function lattice() {
         return;
       }
       const at = view.columns.findIndex(({ key }) => key === this.inView());
-      if (at > 0) view.select({ row: FIGURES.length, column: at }, undefined, { quiet: true });
+      if (at > 0) view.select({ row: view.rows.findIndex(({ states }) => states), column: at }, undefined, { quiet: true });
       const { lines: rows, variants } = this.selection();
       this.chosen = { rows: rows.map(({ name }) => name), columns: variants };
     },
@@ -161,11 +200,14 @@ export function lattice() {
     heading(column, element) {
       if (!column.key) return;
       element.classList.add('lattice-variant');
-      element.classList.toggle('in-view', column.key === this.inView());
+      element.classList.toggle('in-view', this.members(column.key).includes(this.inView()));
+      element.classList.toggle('is-narrow', this.narrow);
       const button = document.createElement('button');
       button.tabIndex = -1;
       button.textContent = column.key;
       const level = LEVELS[this.verdict({ ...this.state.pick.rows, [this.table]: column.key }) ?? found.levels[column.at]];
+      const members = this.members(column.key);
+      if (members.length > 1) { button.title = `${members.length} variants: ${members.slice(0, 12).join(', ')}${members.length > 12 ? ' …' : ''}`; const many = document.createElement('small'); many.textContent = ` × ${members.length}`; button.append(many); }
       if (level && level !== 'note') { element.classList.add(`has-${level}`); button.title = `${column.key}: ${level}`; }
       button.addEventListener('click', () => this.pickRow(this.table, column.key));
       element.append(button);
@@ -179,7 +221,7 @@ export function lattice() {
         element.setAttribute('role', 'rowheader');
         return;
       }
-      element.classList.toggle('is-in-view', column.key === this.inView());
+      element.classList.toggle('is-in-view', this.members(column.key).includes(this.inView()));
       const figure = figures.get(column.at);
       if (line.figure) { element.textContent = figure ? (figure.mass === null ? '–' : kilograms(figure.mass)) : ''; element.title = figure ? figure.text : ''; return; }
       const state = STATES[line.states[column.at]];
@@ -191,7 +233,7 @@ export function lattice() {
 
     selection() {
       const { rows, columns } = view ? view.selection() : { rows: [], columns: [] };
-      return { lines: rows.filter((line) => !line.figure), variants: columns.map(({ key }) => key).filter(Boolean) };
+      return { lines: rows.filter((line) => !line.figure), variants: columns.map(({ key }) => key).filter(Boolean).flatMap((name) => this.members(name)) };
     },
 
     // The first selected cell picks its variant and says why.

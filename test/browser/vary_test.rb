@@ -369,7 +369,12 @@ class VaryBrowserTest < BrowserCase
     find('.lattice-variant button', text: 'SF-1000').click
     assert_field 'Sizes', with: 'SF-1000'
     check 'differ in one thing'
-    assert_text 'differ from SF-1000 in one thing: Label hole'
+    assert_text 'None differs from SF-1000 in one thing alone.'
+    uncheck 'differ in one thing'
+    check 'equal ones as one'
+    assert_text '8 variants in 6 kinds'
+    find(%q([aria-label="Windows in SF-0800: shown by formula"])).click
+    assert_text '3 cells selected'
   end
 
   # Thousands of rows: the page works, and the end of the table is there.

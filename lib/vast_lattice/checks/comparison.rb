@@ -19,7 +19,7 @@ module VastLattice
       def to_tree
         values = differing(values_of)
         states = differing(states_of)
-        { 'names' => @results.keys, 'facts' => facts, 'values' => values, 'states' => states,
+        { 'names' => @results.keys, 'facts' => facts, 'values' => values + differing(others_of), 'states' => states,
           'same' => { 'values' => values_of.size - values.size, 'states' => states_of.size - states.size } }
       end
 
@@ -41,6 +41,23 @@ module VastLattice
             outcome.text_of(target)
           end
         end
+      end
+
+      # Materials and colours of parts, properties of the rows, prices, operations, and what is wrong.
+      def others_of
+        looks = @plan.targets.select { |target| %i[material colour].include?(target.kind) }.map do |target|
+          line(target.name, "#{target.subject.title}: #{target.kind}") { |outcome| outcome.text_of(target) }
+        end
+        properties = outcomes.flat_map { |outcome| outcome.properties.keys }.uniq.map do |name|
+          line(name, name.tr('_', ' ')) { |outcome| outcome.properties[name].to_s }
+        end
+        lines = { 'price' => :price.to_proc, 'operations' => ->(outcome) { outcome.operations.map(&:text).join(', ') } }
+        [*looks, *properties, *lines.map { |name, told| line(name, name, &told) }, findings]
+      end
+
+      def findings
+        { 'name' => 'findings', 'title' => 'what is wrong',
+          'texts' => @results.values.map { |result| result.errors? ? result.findings.select(&:error?).map(&:message).join(' ') : 'nothing' } }
       end
 
       def states_of

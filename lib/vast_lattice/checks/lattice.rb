@@ -64,18 +64,33 @@ module VastLattice
         end
       end
 
-      # Variants whose states differ from those of +name+ in one part or feature alone: {variant => title of it}.
+      # Variants that differ from +name+ in one value, state, material or colour alone: {variant => what it is called}. What
+      # formulas and rules make of a difference is not another one.
       def near(name)
         at = names.index do |own|
           own.casecmp?(name.to_s)
         end || raise(Error.new("There is no row \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'row')))
         names.each_index.filter_map do |other|
-          differing = lines.reject { |line| line.states[other] == line.states[at] }
-          [names[other], differing.first.title] if differing.size == 1
+          things = other == at ? [] : differing(outcomes[at], outcomes[other])
+          [names[other], things.first] if things.size == 1
         end.to_h
       end
 
       private
+
+      # Deciders whose say follows from something else.
+      FOLLOWING = %i[rule formula inherited idle unsettled].freeze
+      private_constant :FOLLOWING
+
+      # What differs between two outcomes and does not follow from something that does: titles.
+      def differing(one, other)
+        @own ||= @plan.targets.reject { |target| target.kind == :row || target.computed? }
+        found = @own.reject do |target|
+          at = target.index
+          one.values[at] == other.values[at] || [one, other].all? { |outcome| FOLLOWING.include?(Plan::Decider.decode(outcome.deciders[at]).first) }
+        end
+        found.map { |target| %i[material colour].include?(target.kind) ? "#{target.subject.title}: #{target.kind}" : target.subject.title }.uniq
+      end
 
       def picked(row) = @rows.each_with_index.map { |picked, at| at == @at ? row : picked }
 
