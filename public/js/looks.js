@@ -3,15 +3,17 @@
 import { get, words } from './api.js';
 import { query } from './pick.js';
 import { Zoom } from './zooming.js';
+import { unbroken } from './gap.js';
 
 const picture = () => document.getElementById('picture');
 
 // The look as a query.
-export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected }, size = {}) {
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected, broken }, size = {}) {
   const parts = new URLSearchParams({ view, texts, tier });
   if (density && density !== 'selected') parts.set('density', density);
   // A feature is meant by each of its states.
   if (density === 'selected' && selected) parts.set('selected', selected.replace(/\.(built|shown)$/, ''));
+  if (broken) parts.set('broken', 'yes');
   if (onlyPart) parts.set('part', onlyPart);
   if (build) parts.set('build', `${build.part}:${build.step}`);
   if (measuring) parts.set('measure', 'yes');
@@ -30,6 +32,8 @@ export function looks() {
     tier: 'full',
     // Which dimensions are drawn: main, selected, all.
     density: 'selected',
+    // Whether long slender parts are drawn with a break.
+    broken: false,
     onlyPart: '',
     build: null,
     axis: 'x',
@@ -48,6 +52,9 @@ export function looks() {
     },
     cutAcross(axis) { return this.look({ axis }); },
     cutAt(share) { this.cut = Number(share); return this.resolve(); },
+    toggleBroken() { return this.look({ broken: !this.broken }); },
+    // Of what is in view: slender enough, or drawn with a break already.
+    canBeBroken() { return Boolean(this.state.svg) && /data-gap=|data-slender="yes"/.test(this.state.svg) && this.view !== 'solid'; },
     drawDimensions(density) { return this.look({ density }); },
     showTier(tier) { return this.look({ tier }); },
     showPart(onlyPart) { return this.look({ onlyPart }); },
@@ -105,7 +112,8 @@ export function looks() {
       const { scale, left, base } = svg.dataset;
       const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
       const { part, face } = this.pointed;
-      const ask = new URLSearchParams({ part, face, view: this.view, x: (at.x - left) / scale, y: (base - at.y) / scale });
+      const [x, y] = [['x', at.x - left], ['y', base - at.y]].map(([axis, pixels]) => unbroken(axis, pixels, Number(scale), svg.dataset.gap));
+      const ask = new URLSearchParams({ part, face, view: this.view, x, y });
       try {
         const place = await get(`${this.api}/place?${ask}&${query(this.state.pick)}`);
         this.pointed = null;

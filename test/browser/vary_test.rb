@@ -373,7 +373,7 @@ class VaryBrowserTest < BrowserCase
     uncheck 'differ in one thing'
     check 'equal ones as one'
     assert_text '8 variants in 6 kinds'
-    find(%q([aria-label="Windows in SF-0800: shown by formula"])).click
+    find('[aria-label="Windows in SF-0800: shown by formula"]').click
     assert_text '3 cells selected'
   end
 

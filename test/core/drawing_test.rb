@@ -80,6 +80,37 @@ class DrawingTest < CoreCase
   end
 
   # The hatched area of a section is the area of the solid there: cut through the middle, boss included.
+  # A rod of 2 m by 40 mm with holes along it: its ends are drawn several times as large, the length is told as it is, and
+  # what lies in the middle is not drawn over its ends. Lying and standing.
+  def test_the_middle_of_a_slender_part_is_left_out
+    [%w[2000 40 horizontal left], %w[40 2000 vertical bottom]].each do |width, height, along, from|
+      rod = Result.new(plan(<<~YAML))
+        parts:
+          - name: rod
+            stock: {kind: plate, width: #{width}, height: #{height}, thickness: 5}
+            features:
+              - {name: row, kind: hole, diameter: 10, #{along}: {from: #{from}, offset: 25}, pattern: {along: #{along}, count: 40, pitch: 50}}
+      YAML
+      whole, broken = [false, true].map { |cut| read(rod.view('front', width: 800.0, height: 800.0, broken: cut)) }
+      scales = [whole, broken].map { |picture| picture.root['data-scale'].to_f }
+      assert_operator scales.last, :>, 4 * scales.first
+      assert_equal texts(whole), texts(broken)
+      axis, low, till, pixels = broken.root['data-gap'].split
+      assert_equal [along == 'horizontal' ? 'x' : 'y', 80.0, 1920.0, 16.0], [axis, low.to_f, till.to_f, pixels.to_f]
+      assert_equal 2, broken.css('.break-line').size
+      assert_within broken, axis == 'x' ? 0 : 1
+    end
+    assert_equal([nil, 'no'], svg(broken: true).root.then { |root| [root['data-gap'], root['data-slender']] })
+  end
+
+  # Nothing that is drawn of the holes lies beyond the rod, and the hole at each end is whole.
+  def assert_within(picture, at)
+    points = picture.at_css('[data-feature=row] path')['d'].scan(/(-?[\d.]+) (-?[\d.]+)(?=[ALMZ]|$)/).map { |pair| pair[at].to_f }
+    face = picture.at_css('.face')['d'].scan(/(-?[\d.]+) (-?[\d.]+)(?=[ALMZ]|$)/).map { |pair| pair[at].to_f }
+    assert_operator points.min, :>, face.min
+    assert_operator points.max, :<, face.max
+  end
+
   def test_a_section_shows_the_area_of_the_solid_there
     solid = result.model.solids.first
     opened = solid.cut_before(Geometry::Frame.at([100.0, 0.0, 0.0], Drawing::Views::RIGHT.u, Drawing::Views::RIGHT.v)).surface

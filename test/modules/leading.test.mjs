@@ -3,6 +3,7 @@ import test from 'node:test';
 import assert from 'node:assert/strict';
 import { idOf, leadTo, placeOf } from '/js/leading.js';
 import { variantNumber } from '/js/pick.js';
+import { unbroken } from '/js/gap.js';
 
 test('every kind of place has its stage', () => {
   const stages = {
@@ -41,4 +42,12 @@ test('the number of a variant: the last table changes quickest, empty ones do no
   assert.deepEqual(numbers, [0, 1, 2, 3, 4, 5]);
   assert.ok(Number.isNaN(variantNumber(tables, { size: 'C', coat: 'raw' })));
   assert.equal(variantNumber([], {}), 0);
+});
+
+// As lib/vast_lattice/drawing/gap.rb draws it: 100 mm to 900 mm are left out, in 16 px, at 2 px for a millimetre.
+test('a place beyond the gap of a picture is found', () => {
+  const gap = 'x 100 900 16';
+  [[0, 0], [50, 100], [100, 200], [500, 208], [900, 216], [950, 316]].forEach(([millimetres, pixels]) => assert.equal(unbroken('x', pixels, 2, gap), millimetres));
+  assert.equal(unbroken('y', 500, 2, gap), 250);
+  assert.equal(unbroken('x', 500, 2, undefined), 250);
 });

@@ -126,7 +126,7 @@ class TablesAPITest < WebCase
     assert_equal [%w[SF-0500 SF-2500], 2], [compare['names'], compare['pictures'].size]
     assert_equal 5, get_json("#{API}/lattice/figures?table=size&from=0&count=5")['figures'].size
     assert_in_delta(500.0, get_json("#{API}/lattice/values?table=size&name=length")['values'].first)
-    assert_equal({}, get_json("#{API}/lattice/near?table=size&variant=SF-1000")['near'])
+    assert_empty(get_json("#{API}/lattice/near?table=size&variant=SF-1000")['near'])
     shared = get_json("#{roller}/labels?name=part_number&text=#{Rack::Utils.escape('RO-{diameter}-{lane_width}')}")['doubled'].first.last
     assert_operator shared.uniq.size, :>, 1
     assert_equal shared.uniq, shared

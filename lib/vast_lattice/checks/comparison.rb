@@ -57,8 +57,10 @@ module VastLattice
 
       def findings
         { 'name' => 'findings', 'title' => 'what is wrong',
-          'texts' => @results.values.map { |result| result.errors? ? result.findings.select(&:error?).map(&:message).join(' ') : 'nothing' } }
+          'texts' => @results.values.map { |result| told(result.findings.select(&:error?)) } }
       end
+
+      def told(errors) = errors.any? ? errors.map(&:message).join(' ') : 'nothing'
 
       def states_of
         @states_of ||= (@plan.family.parts + @plan.family.features).map do |item|

@@ -87,10 +87,14 @@ module VastLattice
         @own ||= @plan.targets.reject { |target| target.kind == :row || target.computed? }
         found = @own.reject do |target|
           at = target.index
-          one.values[at] == other.values[at] || [one, other].all? { |outcome| FOLLOWING.include?(Plan::Decider.decode(outcome.deciders[at]).first) }
+          one.values[at] == other.values[at] || [one, other].all? { |outcome| follows?(outcome, at) }
         end
-        found.map { |target| %i[material colour].include?(target.kind) ? "#{target.subject.title}: #{target.kind}" : target.subject.title }.uniq
+        found.map do |target|
+          %i[material colour].include?(target.kind) ? "#{target.subject.title}: #{target.kind}" : target.subject.title
+        end.uniq
       end
+
+      def follows?(outcome, at) = FOLLOWING.include?(Plan::Decider.decode(outcome.deciders[at]).first)
 
       def picked(row) = @rows.each_with_index.map { |picked, at| at == @at ? row : picked }
 

@@ -20,6 +20,8 @@ module VastLattice
       private
 
       def mark(item)
+        return if item.points.all? { |point| @paper.left_out?(*@view.local(point).first(2)) }
+
         points = item.points.map { |point| @view.local(point).then { |x, y, _| [@paper.x(x), @paper.y(y)] } }
         case item.kind
         when 'centre' then spot(item, points.first)

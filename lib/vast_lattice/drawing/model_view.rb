@@ -9,7 +9,8 @@ module VastLattice
     # chosen; +density+ and +selected+ as in ViewDimensions; +measurable+ adds the marks between which distances can be
     # measured. Features above the +tier+ are left out; of +part+ alone if it is given, whose dimensions are drawn; the first
     # part's otherwise. An +extent+ [left, right, bottom, top] in mm is drawn whole, whatever of it the model fills, so that
-    # several views compare. With a +height+ the picture fills that, too. +later+ are placed features that the part does not
+    # several views compare. With a +height+ the picture fills that, too. Of a slender model the middle is left out where it may be
+    # +broken+ (Gap). +later+ are placed features that the part does not
     # have yet; they are faint. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
     class ModelView
       EDGE = '#1d2733'
@@ -23,11 +24,11 @@ module VastLattice
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
-                           :extent, :height, :axis, :later, :density, :selected, keyword_init: true) do
+                           :extent, :height, :axis, :later, :density, :selected, :broken, keyword_init: true) do
         def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
                        measurable: false,
                        tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x', later: [],
-                       density: :all, selected: nil)
+                       density: :all, selected: nil, broken: false)
           super
         end
       end
@@ -50,11 +51,12 @@ module VastLattice
         @canvas.definitions(hatching) if section?
         @layers = sorted.map { |solid| [solid, Painting.new(cut(solid), @view)] }
         @layers.each { |solid, painting| paint(solid, painting) }
+        gap&.draw(@canvas, @paper, box)
         @canvas.group(class: 'dimensions') { @dimensions.draw } if @dimensions
         MeasureMarks.new(@canvas, @paper, @view, @solids).draw if @options.measurable
         @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img',
                                                        data_scale: @paper.scale.round(6).to_s, data_left: @paper.left,
-                                                       data_base: @paper.base)
+                                                       data_base: @paper.base, **told_gap)
       end
 
       private
@@ -106,16 +108,26 @@ module VastLattice
         Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
       end
 
+      # What is left out, or nil.
+      def gap = @options.broken && !@options.extent ? (@gap ||= Gap.of(box)) : nil
+
+      # For whoever points into the picture: axis, from, till in mm, and its pixels.
+      def told_gap
+        return { data_slender: Gap.of(box) ? 'yes' : 'no' } unless gap
+
+        { data_gap: [gap.axis, gap.from, gap.till, Gap::PIXELS].join(' ') }
+      end
+
       def lay_out
-        @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options) : nil
+        @dimensions = @options.dimensions ? ViewDimensions.new(@canvas, @main, @outcome, @view, box, @options, gap: gap) : nil
         @paper, @height = @dimensions ? @dimensions.lay_out : plain
       end
 
       # The part alone, as large as it can be: its Paper, and the height of the picture.
       def plain
         room = %i[left right above below].to_h { |side| [side, MARGIN] }
-        paper = Paper.fitting(box, room, width: @options.width, height: @options.height, tallest: @options.tallest, least: LEAST)
-        [paper, @options.height || ((2 * MARGIN) + (box.height * paper.scale))]
+        paper = Paper.fitting(box, room, width: @options.width, height: @options.height, tallest: @options.tallest, least: LEAST, gap: gap)
+        [paper, @options.height || ((2 * MARGIN) + paper.y(box.bottom) - paper.y(box.top))]
       end
 
       def hatching

@@ -2,24 +2,37 @@
 
 module VastLattice
   module Drawing
-    # A picture as it is laid out: maps mm (y upwards) to pixels (y downwards).
-    class Paper < Value.with(:scale, :left, :base)
+    # A picture as it is laid out: maps mm (y upwards) to pixels (y downwards). A +gap+ is drawn shorter than it is.
+    class Paper < Value.with(:scale, :left, :base, gap: nil)
+      # Chords of what is round and reaches into a gap.
+      CHORDS = 48
+      private_constant :CHORDS
+
       # The Paper on which a Box is as large as it can be with so much room around it, {left:, right:, above:, below:} px, in the
       # middle of a picture of that +width+ and +height+. Without a height it stands at the top, at most +tallest+ px high.
-      def self.fitting(box, room, width:, height: nil, tallest: Float::INFINITY, least: 0.0)
+      def self.fitting(box, room, width:, height: nil, tallest: Float::INFINITY, least: 0.0, gap: nil)
         wide = width - room[:left] - room[:right]
         tall = height ? [height - room[:above] - room[:below], least].max : tallest
-        scale = [wide / [box.width, 1e-6].max, tall / [box.height, 1e-6].max].min
-        left = room[:left] + ((wide - (box.width * scale)) / 2)
-        top = room[:above] + (height ? (tall - (box.height * scale)) / 2 : 0)
-        new(scale: scale, left: left - (box.left * scale), base: top + (box.top * scale))
+        across, up = drawn(box, gap)
+        scale = [(wide - across.last) / [across.first, 1e-6].max, (tall - up.last) / [up.first, 1e-6].max].min
+        across, up = [across, up].map { |length, pixels| (length * scale) + pixels }
+        left = room[:left] + ((wide - across) / 2)
+        top = room[:above] + (height ? (tall - up) / 2 : 0)
+        new(scale: scale, left: left - (box.left * scale), base: top + up + (box.bottom * scale), gap: gap)
       end
 
-      def x(millimetres) = left + (millimetres * scale)
-      def y(millimetres) = base - (millimetres * scale)
+      # What of a Box is drawn to scale across and up, mm, each with the pixels that come to it.
+      def self.drawn(box, gap)
+        { x: box.width, y: box.height }.map { |axis, length| gap&.axis == axis ? [length - gap.length, Gap::PIXELS] : [length, 0.0] }
+      end
+      private_class_method :drawn
+
+      def x(millimetres) = left + along(:x, millimetres)
+      def y(millimetres) = base - along(:y, millimetres)
 
       # SVG path data of a Loop, arcs as arcs.
       def loop_path(loop)
+        return ring_path(loop.polygon(CHORDS)) if gap && reaches_in?(loop.box)
         return circle_path(*loop.circle) if loop.circle
 
         start = loop.vertices.first
@@ -28,6 +41,9 @@ module VastLattice
 
       # SVG path data of a circle: two halves.
       def circle_path(centre_x, centre_y, radius)
+        box = Geometry::Box.new(left: centre_x - radius, right: centre_x + radius, bottom: centre_y - radius, top: centre_y + radius)
+        return ring_path(round(centre_x, centre_y, radius)) if gap && reaches_in?(box)
+
         reach = (radius * scale).round(2)
         at_y = y(centre_y).round(2)
         right = x(centre_x + radius).round(2)
@@ -41,7 +57,21 @@ module VastLattice
       # SVG path data of a line between two points.
       def line_path(from, till) = "M#{point(*from)}L#{point(*till)}"
 
+      # Whether a point is left out.
+      def left_out?(x_mm, y_mm) = !gap.nil? && gap.swallows?(*[gap.axis == :x ? x_mm : y_mm] * 2)
+
       private
+
+      def round(centre_x, centre_y, radius)
+        Array.new(CHORDS) do |index|
+          angle = 2 * Math::PI * index / CHORDS
+          [centre_x + (radius * Math.cos(angle)), centre_y + (radius * Math.sin(angle))]
+        end
+      end
+
+      def reaches_in?(box) = gap.touches?(*(gap.axis == :x ? [box.left, box.right] : [box.bottom, box.top]))
+
+      def along(axis, millimetres) = gap&.axis == axis ? gap.shifted(millimetres, scale) : millimetres * scale
 
       def edge_path(edge)
         return "L#{point(*edge[2, 2])}" if edge.last.zero?

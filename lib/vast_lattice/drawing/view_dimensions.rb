@@ -18,8 +18,10 @@ module VastLattice
       # How often room and scale are brought together: more levels leave less room, and in less room texts take more levels.
       ROUNDS = 4
 
-      def initialize(canvas, solid, outcome, view, box, options)
+      # +gap+ is what the picture leaves out.
+      def initialize(canvas, solid, outcome, view, box, options, gap: nil)
         @canvas = canvas
+        @gap = gap
         @solid = solid
         @view = view
         @box = box
@@ -65,7 +67,8 @@ module VastLattice
       # A Paper for the levels and notes as they are known, which are then laid out anew for it.
       def fitted
         room = { left: SIDE, right: right, above: above, below: below }
-        paper = Paper.fitting(@box, room, width: @options.width, height: @options.height, tallest: @options.tallest, least: ModelView::LEAST)
+        paper = Paper.fitting(@box, room, width: @options.width, height: @options.height, tallest: @options.tallest,
+                                          least: ModelView::LEAST, gap: @gap)
         paper.tap { levels_on(paper) }
       end
 
@@ -103,7 +106,12 @@ module VastLattice
 
       def meet?(one, other) = one.first - 4 < other.last && other.first < one.last + 4
 
-      def spans(axis) = @spans.along(axis) { |span| drawn?(span.feature, span.names) }
+      def spans(axis)
+        @spans.along(axis) { |span| drawn?(span.feature, span.names) }.reject { |span| left_out?(axis, *[span.from, span.till].minmax) }
+      end
+
+      # Whether what lies between two places along an axis is in the gap.
+      def left_out?(axis, low, high) = @gap && (@gap.axis == :x) == (axis == :horizontal) && @gap.swallows?(low, high)
 
       # Whether nothing but overall dimensions is wanted.
       def main_alone? = @options.density == :main || (@options.density == :selected && @options.selected.nil?)
@@ -121,6 +129,7 @@ module VastLattice
 
         note_texts(rows: @spans.rows, placed: @spans.placed).told.filter_map do |feature, text, anchor|
           names = feature ? @sources&.sizes(feature) : nil
+          anchor = nil if anchor && %i[horizontal vertical].zip(anchor).any? { |axis, at| left_out?(axis, at, at) }
           Notes::Note.new(feature: feature, text: text, anchor: anchor, names: names) if feature.nil? || drawn?(feature, names)
         end
       end
