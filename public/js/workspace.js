@@ -52,6 +52,7 @@ export function workspace() {
     init() {
       const { hash } = window.location;
       setTimeout(() => { this.show(null); this.takeRoom(); arrive(hash); });
+      document.querySelector('.strip [aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
       window.addEventListener('keydown', (event) => this.key(event));
       selectOnTab();
       completing(() => this, start.words);

@@ -103,6 +103,7 @@ class RoomTest < BrowserCase
     assert_operator size('#picture')[0], :>, 1000
     find('body').send_keys(:escape)
     assert_selector '#stage'
+    find('.more-looks summary').click
     select 'Section', from: 'Second picture'
     assert_selector '.picture-second svg[aria-label^=Section]'
     find('.looks').click_on('Section')
