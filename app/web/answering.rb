@@ -13,6 +13,9 @@ module VastLattice
       def role = session[:role] || Rights::DEFAULT
       def person = Rights::TITLES.fetch(role)
 
+      # Whether the person may change families: what would be refused is not shown.
+      def edits? = Rights::GRANTED.fetch(role).include?(:edit)
+
       # Whether an address of the API is asked for, and whether an answer for a program is wanted.
       def asked_by_program? = request.path_info.start_with?('/api/')
       def json_wanted? = asked_by_program? || request.get_header('HTTP_ACCEPT').to_s.start_with?('application/json')

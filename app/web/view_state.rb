@@ -46,8 +46,15 @@ module VastLattice
 
         picture = svg
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
+          'findings' => result.findings.map { |finding| { **finding.to_tree, **concerned(finding) } },
           'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'steps' => steps, 'parts' => parts
         )
+      end
+
+      # What a rule forbids or warns of is told at the fields whose answers lead to it.
+      def concerned(finding)
+        rule = finding.place&.path&.first == 'rules' && stored.plan.bound.rules.find { |bound| bound.rule.name == finding.place.path[1] }
+        rule ? { 'concerns' => Plan::Dependencies.new(stored.plan).inputs(rule.conditions) } : {}
       end
 
       # The 3D view is drawn by the browser, from the mesh that it asks for.

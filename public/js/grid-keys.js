@@ -30,12 +30,16 @@ export function keys(sheet) {
   return {
     listen(root) {
       root.addEventListener('copy', (event) => this.copy(event));
-      root.addEventListener('cut', (event) => { if (this.copy(event)) this.clearCells(); });
+      root.addEventListener('cut', (event) => { if (this.copy(event) && this.mayEdit) this.clearCells(); });
       root.addEventListener('paste', (event) => this.paste(event));
     },
 
     // The keys that work on rows and blocks; the sheet knows those that move and edit.
-    gridKey({ key, ctrlKey, metaKey, altKey }) {
+    gridKey(event) {
+      if (this.mayEdit) return this.editKey(event);
+      return event.altKey && event.key === 'f' ? () => this.openPanel('find') : null;
+    },
+    editKey({ key, ctrlKey, metaKey, altKey }) {
       const control = ctrlKey || metaKey;
       if (altKey && !control) {
         return { ArrowUp: () => this.moveRows(-1), ArrowDown: () => this.moveRows(1), n: () => this.addRow(), c: () => this.duplicateRows(), Delete: () => this.removeRows(),
@@ -63,7 +67,7 @@ export function keys(sheet) {
     },
 
     paste(event) {
-      if (event.target.matches('input')) return;
+      if (event.target.matches('input') || !this.mayEdit) return;
       event.preventDefault();
       const text = event.clipboardData.getData('text/plain');
       if (text) sheet().soonest(() => this.pasteBlock(readBlock(text)));

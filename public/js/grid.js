@@ -93,7 +93,7 @@ export function grid() {
         drawCell: (row, column, element) => this.draw(row, column, element),
         rowClass: (row) => (row.name === this.inView() ? 'in-view' : ''),
         rowName: (row) => row.name,
-        editText: (row, { key }) => (key === LABEL ? undefined : String(row[key] ?? '')),
+        editText: (row, { key }) => (key === LABEL || !this.mayEdit ? undefined : String(row[key] ?? '')),
         choices: ({ column }) => (column && !(column.number && !column.choices.length) ? column.choices : []),
         typed: (row, { key }, text) => this.typed(row, key, text),
         moved: () => this.later('follow', () => this.follow(), 30),

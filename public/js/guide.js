@@ -97,7 +97,7 @@ export function guide() {
     says(row, name, value, state, locked) {
       const place = row.querySelector('[data-says]');
       if (place.dataset.help === undefined) place.dataset.help = place.textContent;
-      const finding = state.findings.find((item) => item.path && item.path[0] === 'parameters' && item.path[1] === name);
+      const finding = state.findings.find((item) => item.path && ((item.path[0] === 'parameters' && item.path[1] === name) || (item.concerns || []).includes(name)));
       place.classList.toggle('is-wrong', Boolean(finding));
       place.textContent = this.saying(finding, value, locked) ?? place.dataset.help;
     },

@@ -193,7 +193,7 @@ export function lattice() {
         moved: () => this.later('follow', () => this.follow(), 40),
         seen: () => this.weighVisible(),
         heading: (column, element) => this.heading(column, element),
-        keyAct: ({ key, ctrlKey, altKey }) => (ctrlKey || altKey ? null : { Delete: () => this.settle('suppressed'), Enter: () => this.follow() }[key]),
+        keyAct: ({ key, ctrlKey, altKey }) => (ctrlKey || altKey ? null : { Delete: this.mayEdit ? () => this.settle('suppressed') : undefined, Enter: () => this.follow() }[key]),
       };
     },
 

@@ -22,6 +22,8 @@ export function workspace() {
     seen: start.version,
     tables: start.tables,
     names: start.names,
+    // Whether the person may change the family.
+    mayEdit: start.edits,
     ...looks(),
     ...room(),
     ...doing(),
@@ -179,6 +181,8 @@ export function workspace() {
       this.openStep = step;
       this.show(null);
       await this.refresh();
+      // What opens below the window comes into sight.
+      document.querySelector('.name-details')?.scrollIntoView({ block: 'nearest' });
     },
 
     // What the offset of a position would be from another edge, for a feature that stays where it is.
@@ -324,6 +328,7 @@ export function workspace() {
     async redo() { await this.walk('redo', 'Done again: '); },
 
     async walk(way, word) {
+      if (!this.mayEdit) return;
       const sheet = this.keySheet;
       this.sending += 1;
       if (sheet) sheet.hold();

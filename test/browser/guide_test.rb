@@ -37,10 +37,20 @@ class GuideTest < BrowserCase
     find('[data-choice=painted]').click
     assert_selector '[data-choice=painted][aria-pressed=true]'
     assert_selector '.chip', text: '1 answer'
-    fill_in 'ask-quick-roller_pitch', with: "150\t"
+    fill_in 'ask-quick-roller_pitch', with: "100\t"
     assert_selector '.chip', text: '2 answers'
     assert_no_selector '[data-says=roller_pitch].is-wrong'
     refute_equal mass, fact('mass')
+  end
+
+  # A combination that a rule forbids is told at each of the fields that lead to it, and nowhere once it is mended.
+  def test_a_forbidden_combination_is_told_at_its_fields
+    open_stage('guide')
+    fill_in 'ask-quick-roller_pitch', with: "150\t"
+    %w[roller_pitch shortest_load].each { |name| assert_selector "[data-says=#{name}].is-wrong", text: 'Fewer than three rollers would carry the shortest load.' }
+    assert_selector '.ask-says.is-wrong', count: 2
+    fill_in 'ask-quick-shortest_load', with: "450\t"
+    assert_no_selector '.ask-says.is-wrong'
   end
 
   # A click on what is not possible says why.

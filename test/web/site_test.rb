@@ -25,6 +25,26 @@ class SiteTest < WebCase
     end
   end
 
+  # What edits, as pages call it: none of it is shown to whoever may not.
+  EDITING = %w[addRow duplicateRows removeRows moveRows fillSeries fillDown openPanel('series') openPanel('column') togglePointing bringIn
+               settle( keepPattern nameRows addTable undo redo turn( removeFeature addItem removeItem removePart addPart addMaterial
+               dropMaterial ungroup( addField removeField addForm begin toggle($el) mend( dropLater add($el) removeMany].freeze
+
+  def test_a_specifier_sees_nothing_that_would_be_refused
+    pages = %w[shape?open=windows shape?open=stock:frame name?open=parameter:length vary vary?tab=numbers vary?tab=new rule guide prove release].map { |page| "/families/side-frame/#{page}" }
+    seen = lambda do |path|
+      get path
+      assert_equal 200, last_response.status, path
+      page = Nokogiri::HTML(last_response.body)
+      said = page.xpath('//@*[starts-with(name(), "x-on:")]').map { |attribute| attribute.value.strip }
+      [said.select { |text| EDITING.any? { |name| text.start_with?(name) } }, page.css('select[data-edit]:not([disabled]), textarea[data-edit]:not([readonly])').size]
+    end
+    engineer = pages.map { |path| seen.call(path) }
+    assert_operator engineer.sum { |said, _| said.size }, :>, 30
+    send_form '/person', 'role' => 'specifier'
+    pages.each { |path| assert_equal [[], 0], seen.call(path), path }
+  end
+
   # Filters run once, whichever resource answers.
   def test_what_is_missing_is_said
     { '/api/families/side-frame/tables/none' => ['table "none"', 'size'], '/families/side-frame/weave' => ['stage "weave"', 'shape'],
