@@ -234,6 +234,7 @@ module VastLattice
       def write(record, patch, after, person:, summary:, kind: 'edit')
         number = record.version
         record.version += 1
+        record.name = @kind.title(after)
         # Of documents from before there were digests, that of the whole.
         record.digest = record.digest ? Digest.after(record.digest, patch) : Digest.of(@kind.taken_apart(after))
         Elements.write(record, @kind, patch, after)

@@ -19,6 +19,7 @@ module VastLattice
       def slug = @record.slug
       def name = @record.name
       def readable? = !@stored.nil?
+      def group = readable? ? @stored.family.group : ''
       def code = readable? ? @stored.family.code : ''
       def note = readable? ? @stored.family.note : 'It cannot be read. Its history and its other data are kept.'
       def changed = @record.updated_at.to_i

@@ -3,9 +3,9 @@
 module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
-  # in braces, such as part_number => "SF-{length}-{finish}".
-  class Family < Value.with(:name, code: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [], tables: [],
-                                   rules: [], rule_tables: [], forms: [])
+  # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
+  class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
+                                   tables: [], rules: [], rule_tables: [], forms: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.

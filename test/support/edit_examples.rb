@@ -13,6 +13,7 @@ module EditExamples
   end
 
   ALL = [
+    example('set_family', 'group: added Frames', field: 'group', text: 'Frames'),
     example('put_parameter', 'parameter rib_height: added', name: 'rib_height', fields: { kind: 'number', unit: 'mm', default: '12 mm' }),
     example('name_value', 'parameter wall: added', text: '80 mm as wall'),
     example('set_parameter_way', 'parameter shaft_count, default: added floor((length', name: 'shaft_count', way: 'typed'),

@@ -91,6 +91,24 @@ class ReviewsTest < WebCase
     end
   end
 
+  # A family says its name, code and group itself; the list of families follows, and undo takes it back.
+  def test_a_family_is_renamed_and_grouped
+    store.edit('side-frame', version: nil, person: 'Ann') do |family|
+      [%w[name Rail], %w[group Frames]].reduce(family) { |own, (field, text)| Family::Edits.apply(own, 'do' => 'set_family', 'field' => field, 'text' => text) }
+    end
+    page = get_page('/families')
+    assert_equal(%w[Rail Frames], page.at_css('[data-group=Frames]').then { |card| [card.at_css('h2').text[/\w+/], card.at_css('.card-group').text] })
+    assert_equal %w[all Frames], page.css('.families-tools label:last-of-type option').map(&:text)
+    refused(Family::Edits::Error) { Family::Edits.apply(store.find('side-frame').family, 'do' => 'set_family', 'field' => 'name', 'text' => ' ') }
+    store.undo('side-frame', person: 'Ann')
+    assert_equal 'Side frame', get_page('/families').at_css('[href="/families/side-frame/shape"] h2').text[/\w+ \w+/]
+  end
+
+  def get_page(path)
+    get path
+    Nokogiri::HTML(last_response.body)
+  end
+
   # Families are copied, begin with a stock, and come back after they were removed.
   def test_families_begin_are_copied_and_come_back
     send_form '/families', 'name' => 'Tie', 'stock' => '0'

@@ -29,8 +29,9 @@ module VastLattice
         end
 
         post('/?') do
-          stored = params['file'] ? store.create(uploaded, person: person) : store.create(fresh, person: person)
-          lead_to "/families/#{stored.slug}/shape"
+          stored = store.create(params['file'] ? uploaded : fresh, person: person)
+          # A fresh one begins with the sizes of its stock.
+          lead_to "/families/#{stored.slug}/shape#{'?open=stock:part' unless params['file']}"
         end
 
         post('/:slug/remove') do |slug|

@@ -5,8 +5,8 @@ module VastLattice
     # A named value. +kind+ is number, count, yes_no, choice or text. +default+, +least+, +most+ and
     # +step+ are entries as typed; a +formula+ makes the parameter computed. +unit+ is the unit it is
     # shown in and gives its dimension. Where the condition +applies_when+ does not hold, the
-    # parameter has no value.
-    class Parameter < Value.with(:name, :kind, label: '', note: '', unit: '', default: nil, formula: nil, least: nil,
+    # parameter has no value. Those of one +group+ stand together.
+    class Parameter < Value.with(:name, :kind, label: '', group: '', note: '', unit: '', default: nil, formula: nil, least: nil,
                                                most: nil, step: nil, choices: [], applies_when: nil)
       extend TreeForm
 
