@@ -13,13 +13,18 @@ module VastLattice
       def self.fitting(box, room, width:, height: nil, tallest: Float::INFINITY, least: 0.0, gap: nil)
         wide = width - room[:left] - room[:right]
         tall = height ? [height - room[:above] - room[:below], least].max : tallest
-        across, up = drawn(box, gap)
-        scale = [(wide - across.last) / [across.first, 1e-6].max, (tall - up.last) / [up.first, 1e-6].max].min
-        across, up = [across, up].map { |length, pixels| (length * scale) + pixels }
+        scale, across, up = filling(drawn(box, gap), wide, tall)
         left = room[:left] + ((wide - across) / 2)
         top = room[:above] + (height ? (tall - up) / 2 : 0)
         new(scale: scale, left: left - (box.left * scale), base: top + up + (box.bottom * scale), gap: gap)
       end
+
+      # The scale in which lengths across and up, [mm, px that come to it], fill so many px, and what they take then.
+      def self.filling(lengths, *room)
+        scale = lengths.zip(room).map { |(length, pixels), own| (own - pixels) / [length, 1e-6].max }.min
+        [scale, *lengths.map { |length, pixels| (length * scale) + pixels }]
+      end
+      private_class_method :filling
 
       # What of a Box is drawn to scale across and up, mm, each with the pixels that come to it.
       def self.drawn(box, gap)

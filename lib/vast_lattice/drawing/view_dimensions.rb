@@ -129,9 +129,13 @@ module VastLattice
 
         note_texts(rows: @spans.rows, placed: @spans.placed).told.filter_map do |feature, text, anchor|
           names = feature ? @sources&.sizes(feature) : nil
-          anchor = nil if anchor && %i[horizontal vertical].zip(anchor).any? { |axis, at| left_out?(axis, at, at) }
-          Notes::Note.new(feature: feature, text: text, anchor: anchor, names: names) if feature.nil? || drawn?(feature, names)
+          Notes::Note.new(feature: feature, text: text, anchor: pointed(anchor), names: names) if feature.nil? || drawn?(feature, names)
         end
+      end
+
+      # Where a leader begins; nowhere in the gap.
+      def pointed(anchor)
+        anchor unless anchor && %i[horizontal vertical].zip(anchor).any? { |axis, at| left_out?(axis, at, at) }
       end
 
       def note_texts(**drawn) = NoteTexts.new(@solid, @view, @box, @options.view, @texts, **drawn)
