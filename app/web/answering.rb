@@ -70,7 +70,7 @@ module VastLattice
       # The JSON object that was sent.
       def sent
         @sent ||= begin
-          parsed = JSON.parse(request.body.read, max_nesting: 20)
+          parsed = JSON.parse(request.body.read, max_nesting: 64)
           parsed.is_a?(Hash) ? parsed : refuse('The request must be a JSON object.')
         end
       end

@@ -26,7 +26,7 @@ module VastLattice
       helpers Helpers, Rendering, Answering
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
-      RESOURCES = [TablesAPI, ImportsAPI, LatticeAPI, VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, FamiliesAPI,
+      RESOURCES = [TablesAPI, ImportsAPI, LatticeAPI, VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI,
                    FamiliesPages, Downloads, WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 

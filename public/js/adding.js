@@ -75,7 +75,7 @@ export function adding() {
       const told = fields.filter((field) => entryOf(field) !== '' && entryOf(field) !== field.default);
       return Object.fromEntries(told.map((field) => [field.name, entryOf(field)]));
     },
-    feature(name) {
+    madeFeature(name) {
       const feature = { name, kind: this.kind.name, ...this.told(this.kind.measures, (field) => this.entryOf(field)) };
       if (this.face) feature.face = this.face;
       if (!this.placed()) return feature;
@@ -90,7 +90,7 @@ export function adding() {
       const list = Array.from(document.querySelectorAll(`[data-steps="${form.dataset.part}"] [data-recipe]`)).map((step) => step.dataset.recipe);
       const after = at === null ? {} : { after: at === 0 ? '' : list[at / STEP - 1] };
       try {
-        await this.edit({ do: 'add_feature', part: form.dataset.part, feature: this.feature(name), ...after }, { refresh: false });
+        await this.edit({ do: 'add_feature', part: form.dataset.part, feature: this.madeFeature(name), ...after }, { refresh: false });
         this.problem = '';
         form.reset();
         this.choose(form.elements.kind.value);

@@ -103,8 +103,12 @@ export function tools(sheet) {
     },
 
     // The table itself.
-    tableNaming() { return { name: this.sheet.name, edit: JSON.stringify({ do: 'rename_table', name: this.sheet.name }), into: 'to' }; },
-    rowNaming() { return { name: this.cell.row, edit: JSON.stringify({ do: 'rename_row', table: this.sheet.name, row: this.cell.row }), into: 'name' }; },
+    // What can be renamed here: {name, edit, into}.
+    inHand(what) {
+      if (what === 'column') return this.columnNaming();
+      if (what === 'row') return { name: this.cell.row, edit: JSON.stringify({ do: 'rename_row', table: this.sheet.name, row: this.cell.row }), into: 'name' };
+      return { name: this.sheet.name, edit: JSON.stringify({ do: 'rename_table', name: this.sheet.name }), into: 'to' };
+    },
     // A property has a name of its own; every other column has that of the parameter, part or feature that it decides.
     columnNaming() {
       const { target, kind } = this.columnInHand();

@@ -112,7 +112,9 @@ class HostileTest < WebCase
     bodies = ['', '{', '[]', '"x"', 'null', '7', "\xff", "#{'[' * 5000}#{']' * 5000}", '{"edits": 7}', '{"edits": [[]]}', '{"edits": "x"}', '{"edit": null}',
               '{"edits": [{"do": null}]}', '{"edit": {"do": ["set_cell"]}}', '{"version": "x", "edits": [{"do": "none"}]}', '{"version": -7, "edits": [{"do": "none"}]}',
               '{"version": {"a": 1}, "edits": [{"do": "switch_rule", "name": "none", "active": true}]}']
-    %w[edits foresee undo redo try imports imports/none/take].each do |what|
+    bodies += ['{"tree": 7}', '{"tree": {"all": 7}}', '{"tree": {"any": [{"name": 7, "among": {}}]}}', '{"tree": {"not": []}}', '{"text": {}}', '{"rule": 7}',
+               '{"rule": {"name": 7, "when": "true", "then": []}}', '{"rule": {"name": "a", "when": "length > 1 mm", "then": [{"set": "gauge", "to": 3}]}, "replaces": [1]}']
+    %w[edits foresee conditions rules/try undo redo try imports imports/none/take].each do |what|
       bodies.each do |body|
         # More files than can wait would be refused for that.
         Storage::TaskRecord.delete_all

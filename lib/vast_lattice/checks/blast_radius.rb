@@ -34,7 +34,7 @@ module VastLattice
         changes = look(before, after)
         { 'variants' => @after.family.variant_count, 'partly' => partly?, 'changed' => changes.size,
           'new' => (after.keys - before.keys).size, 'gone' => (before.keys - after.keys).size, **counts(changes), **weights(changes),
-          'rows' => changes.select(&:pair).map { |change| { 'name' => change.name, 'rows' => change.rows, 'texts' => texts(change) } } }
+          'rows' => changes.select(&:pair).map { |change| { 'name' => change.name, 'rows' => change.rows, 'texts' => change.texts } } }
       end
 
       private
@@ -105,20 +105,6 @@ module VastLattice
           changed = table.rows.reject { |row| rows.delete(row) }
           [table.name, (changed + rows.keys).map(&:name)]
         end.reject { |_, names| names.empty? }
-      end
-
-      # Mass, states, steps, labels and price first, then values, then what is wrong.
-      def texts(change)
-        pair = change.pair
-        states = change.states.to_h { |name| [name, pair.map { |outcome| outcome.state(name) }] }
-        decided = change.decided.to_h { |name, old, new| [name, [pair.first.text_of(old), pair.last.text_of(new)]] }
-        named = { 'mass' => change.mass_texts, **states, **change.labels, 'price' => change.price_texts, **decided }.compact
-        named.map { |name, both| "#{name} #{both.join(' → ')}" } + change.remade.map { |name| "#{name} is made otherwise" } + errors(change)
-      end
-
-      def errors(change)
-        before, after = change.errors
-        (after - before).map { |finding| "now: #{finding.message}" } + (before - after).map { |finding| "no longer: #{finding.message}" }
       end
 
       def counts(changes)

@@ -35,6 +35,20 @@ module VastLattice
           more&.finite? && more.abs >= 1e-9 ? more : 0.0
         end
 
+        # All that differs, in words: mass, states, steps, labels and price first, then values, then what is wrong. Of one whose
+        # pair of outcomes is kept.
+        def texts
+          ways = states.to_h { |name| [name, pair.map { |outcome| outcome.state(name) }] }
+          values = decided.to_h { |name, old, new| [name, [pair.first.text_of(old), pair.last.text_of(new)]] }
+          named = { 'mass' => mass_texts, **ways, **labels, 'price' => price_texts, **values }.compact
+          named.map { |name, both| "#{name} #{both.join(' → ')}" } + remade.map { |name| "#{name} is made otherwise" } + error_texts
+        end
+
+        def error_texts
+          before, after = errors
+          (after - before).map { |finding| "now: #{finding.message}" } + (before - after).map { |finding| "no longer: #{finding.message}" }
+        end
+
         # The mass as text before and after, where it differs.
         def mass_texts
           texts = masses.to_a.map { |mass| Figures.mass_text(mass) }

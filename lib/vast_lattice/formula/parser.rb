@@ -128,8 +128,8 @@ module VastLattice
       # x in (1, [2..3], > 7): the rest of the tests, each on its own, up to the bracket.
       def in_tests(value, tests)
         tests << unary_test while tests.empty? || take(:sign, ',')
-        expect(:sign, ')')
-        join(:in, value, *tests)
+        stop = expect(:sign, ')')
+        join(:in, value, *tests).with(span: value.span.to(stop.span))
       end
 
       def range_or_expression = peek.is?(:sign, '[') || peek.is?(:sign, '(') ? range_or_list : expression
@@ -141,8 +141,8 @@ module VastLattice
         return range(start, first) if take(:sign, '..')
         return list(start, first) if start.text == '['
 
-        expect(:sign, ')')
-        first
+        stop = expect(:sign, ')')
+        first.with(span: start.span.to(stop.span))
       end
 
       def range(start, low)
@@ -204,10 +204,12 @@ module VastLattice
       def bracketed
         return range_or_list if peek.is?(:sign, '[')
 
-        refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.') unless take(:sign, '(')
+        start = take(:sign, '(') ||
+                refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.')
         inner = expression
-        expect(:sign, ')')
-        inner
+        stop = expect(:sign, ')')
+        # With its brackets, so that what is cut out of a text is whole.
+        inner.with(span: start.span.to(stop.span))
       end
 
       def name_or_call(token)

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What the rule editor asks while a rule is written: nothing is stored.
+    module RulesAPI
+      extend Resource
+
+      # Plans without a rule that is being written, which stay the same from key to key.
+      WITHOUT = Memo.new(6)
+      private_constant :WITHOUT
+
+      routes '/api/families' do
+        # A condition as text and as a tree of picks (Formula::Picked), whichever of the two was sent; and what is wrong with it.
+        post('/:slug/conditions', needs: :read) { |slug| answer(condition_tree(store.find(slug).plan)) }
+
+        # What a rule (plain form) would do, which may replace another (Checks::RuleTrial).
+        post '/:slug/rules/try', needs: :read do |slug|
+          plan = store.find(slug).plan
+          made = Family::Edits.apply(plan.family, { 'do' => 'put_rule', 'rule' => sent['rule'], 'replaces' => sent['replaces'] })
+          name = sent['rule']['name'].to_s.strip
+          with = Plan.of(made, before: plan)
+          trial = Checks::RuleTrial.new(with, plan_without(plan, sent['replaces'] || name), name)
+          answer(findings: (with.breaking - plan.breaking).map(&:to_tree), **trial.to_tree(pick))
+        end
+      end
+
+      private
+
+      def condition_tree(plan)
+        text = sent['text'].to_s
+        text = Formula::Picked.write(sent['tree']) { |name, value| completed_value(plan, name, value) } if sent.key?('tree')
+        read = { 'text' => text, 'tree' => Formula::Picked.read(text) }
+        Formula.type(text, plan.symbols.scope, expected: Formula::BOOLEAN)
+        read
+      rescue Formula::Error => e
+        { 'text' => text.to_s, 'tree' => sent['tree'], **read.to_h, 'problem' => { **e.to_tree, 'span' => [e.span.start, e.span.length] } }
+      end
+
+      # A plain number takes the unit of what it is compared with, a choice its quotes.
+      def completed_value(plan, name, value)
+        target = plan.symbols[name] or return value
+        return "#{value} #{target.unit.symbol}".strip if target.type.number? && value.match?(Formula::PLAIN_NUMBER)
+
+        target.type.text? && target.type.choices&.include?(value) ? JSON.generate(value) : value
+      end
+
+      # The family without the rule that is being written.
+      def plan_without(plan, name)
+        return plan unless plan.family.rules.any? { |rule| rule.name.casecmp?(name.to_s) }
+
+        WITHOUT.fetch([plan.object_id, name.to_s.downcase]) do
+          Plan.of(Family::Edits.apply(plan.family, { 'do' => 'remove_rule', 'name' => name }), before: plan)
+        end
+      end
+    end
+  end
+end

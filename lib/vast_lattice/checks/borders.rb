@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # Values at which conditions turn: the constants that a name is compared with, each with its neighbours just below and just
+    # above it; all choices; yes and no; all rows of a table. What decides between two rules happens at one of them.
+    class Borders
+      # The smallest step from a value, in the unit that it is shown in, where it has none of its own.
+      FINE = 0.001
+      # Rows of a table that are tried.
+      MOST_ROWS = 200
+
+      # Of some Typed conditions of a plan.
+      def initialize(plan, conditions)
+        @plan = plan
+        @found = Hash.new { |targets, index| targets[index] = {} }
+        conditions.each { |condition| look(condition) }
+      end
+
+      # {Target => its values, as the program holds them, in order}.
+      def values
+        @found.to_h do |index, constants|
+          target = @plan.targets[index]
+          [target, within(target, spread(target, constants.keys))]
+        end
+      end
+
+      # [Target, value, :below | :at | :above] for each number that a name is compared with.
+      def cases
+        @found.flat_map do |index, constants|
+          target = @plan.targets[index]
+          next [] unless target.type.number?
+
+          constants.keys.sort.flat_map { |value| around(target, value).zip(%i[below at above]).map { |near, where| [target, near, where] } }
+        end
+      end
+
+      private
+
+      def look(node)
+        compared(node) if %i[compare in between].include?(node.kind)
+        note(node) if node.kind == :name
+        node.parts.each { |part| look(part) }
+      end
+
+      # A name that stands anywhere in a condition matters, also without a constant.
+      def note(node) = own?(node.data) && @found[node.data.index]
+
+      def own?(variable) = variable.index >= 0 && variable.index < @plan.targets.size
+
+      def compared(node)
+        names, others = node.parts.partition { |part| part.kind == :name && own?(part.data) }
+        constants = others.flat_map { |part| literals(part) }
+        names.each { |name| constants.each { |value| @found[name.data.index][value] = true } }
+      end
+
+      # Constant values in a test, also those that are computed from constants: 1 m / 2.
+      def literals(node)
+        return node.parts.flat_map { |part| literals(part) } if %i[range list against].include?(node.kind)
+
+        node.constant? ? [Formula.value(node, @plan.lists)].reject { |value| Formula::Runtime.undefined?(value) } : []
+      rescue Formula::Error, ZeroDivisionError
+        []
+      end
+
+      def spread(target, constants)
+        return [true, false] if target.type.boolean?
+        return constants.flat_map { |value| around(target, value) }.uniq.sort if target.type.number?
+
+        (target.type.choices.to_a.first(MOST_ROWS) + constants).uniq
+      end
+
+      def around(target, value)
+        step = step(target)
+        [value - step, value, value + step].map { |near| near.round(target.type.dimension.decimals) + 0.0 }
+      end
+
+      def step(target)
+        own = @plan.bound.items[target.index]
+        literal = own.respond_to?(:step) && own.step&.literal? ? own.step.data : nil
+        return literal if literal&.positive?
+
+        target.value? && target.subject.kind == 'count' ? 1.0 : target.unit.to_base(FINE)
+      end
+
+      # Values that the limits of the parameter allow.
+      def within(target, values)
+        item = @plan.bound.items[target.index]
+        return values unless target.type.number? && item.respond_to?(:least)
+
+        least, most = [item.least, item.most].map { |limit| limit&.constant? ? Formula.value(limit, @plan.lists) : nil }
+        values.select { |value| (least.nil? || value >= least) && (most.nil? || value <= most) }
+      end
+    end
+  end
+end
