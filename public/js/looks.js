@@ -43,7 +43,7 @@ export function looks() {
     distance: null,
     pointed: null,
 
-    fold(details) { details.open = false; },
+    foldLooks(details) { details.open = false; },
     readAs(texts) { return this.look({ texts }); },
     lookFrom(view) {
       if (view !== this.view) Zoom.of(picture()).reset();

@@ -84,4 +84,28 @@ class ScriptsTest < BrowserCase
       assert_equal words, script('blast.js', 'blastWords', 'blastWords(given[0])', plain.merge(change))
     end
   end
+
+  # Components stand within the workspace and call its methods: none may hide one of them by the same name, unless it is meant.
+  HIDDEN = <<~JS
+    const done = arguments[0];
+    (async () => {
+      const files = ['adding', 'build-scale', 'combine', 'compare', 'condition', 'entry', 'gallery', 'grid', 'guide', 'health', 'lattice', 'naming', 'numbers', 'parameters', 'placing', 'recipe', 'rules', 'tables', 'uses'];
+      const own = ['init', 'destroy', 'timer', 'listener'];
+      const keys = (made) => Object.keys(Object.getOwnPropertyDescriptors(made)).filter((key) => !own.includes(key));
+      const outer = new Set(keys((await import('/js/workspace.js')).workspace()));
+      const found = [];
+      for (const file of files) {
+        const makers = Object.values(await import(`/js/${file}.js`)).filter((maker) => typeof maker === 'function' && maker.length === 0 && String(maker).includes('return {'));
+        makers.forEach((maker) => keys(maker()).filter((key) => outer.has(key)).forEach((key) => found.push(`${file}: ${key}`)));
+      }
+      done(found);
+    })().catch((error) => done([String(error)]));
+  JS
+
+  def test_no_component_hides_what_the_workspace_calls_so
+    open_stage('shape')
+    # These call their own, and nothing else of that name.
+    meant = ['build-scale: key', 'combine: busy', 'combine: ask', 'combine: look', 'compare: show', 'entry: keep', 'health: look', 'naming: keep', 'placing: keep', 'rules: parts', 'uses: look']
+    assert_empty run_script(HIDDEN).uniq - meant
+  end
 end
