@@ -31,9 +31,8 @@ module VastLattice
       def title(column, target)
         return column.label unless column.label.empty?
         return column.target.tr('_', ' ') unless target
-        return target.subject.title if target.value?
 
-        "#{target.subject.title}: #{target.state? ? "#{Plan::Target::STATE_WORDS[target.kind].first}?" : target.kind}"
+        target.title
       end
 
       def unit(column, target) = column.unit || (target&.value? ? target.unit.symbol : '')

@@ -4,6 +4,11 @@ module VastLattice
   module Web
     # What the pages of a workspace show.
     class WorkspacePage
+      # Headings of the names that rules can speak of, and the kinds that rules can set.
+      NAME_GROUPS = { value: 'Values', built: 'Is it built?', shown: 'Is it shown?', row: 'Picked rows', material: 'Materials',
+                      colour: 'Colours' }.freeze
+      SETTABLE = %i[value material colour].freeze
+
       LISTED_VARIANTS = 100
       # Rows above which one types the name of a row instead of choosing it from a list.
       LONG = 200
@@ -139,10 +144,10 @@ module VastLattice
         end
       end
 
-      # Names that a rule can speak of, for the rule editor.
+      # Names that a rule can speak of, by what they belong to, for the rule editor.
       def pickable
-        { 'parameters' => plan.targets.select(&:value?).map { |target| pickable_parameter(target) },
-          'features' => family.features.map { |feature| { 'name' => feature.name, 'title' => feature.title } } }
+        { 'names' => plan.targets.map { |target| pickable_name(target) },
+          'features' => (family.features + family.parts).map { |item| { 'name' => item.name, 'title' => item.title } } }
       end
 
       private
@@ -152,9 +157,12 @@ module VastLattice
           'default' => measure.default, 'hint' => measure.hint, 'begins' => measure.asked? ? measure.example : measure.default.to_s }
       end
 
-      def pickable_parameter(target)
-        { 'name' => target.name, 'title' => target.subject.title, 'kind' => target.subject.kind, 'unit' => target.unit.symbol,
-          'choices' => target.type.boolean? ? %w[true false] : target.subject.choices, 'number' => target.type.number? }
+      # What a name is, how it is shown, and what can be done with it.
+      def pickable_name(target)
+        choices = target.value? ? target.subject.choices : target.type.choices.to_a
+        { 'name' => target.name, 'title' => target.title, 'group' => NAME_GROUPS.fetch(target.kind), 'unit' => target.unit.symbol,
+          'choices' => choices, 'number' => target.type.number?, 'boolean' => target.type.boolean?,
+          'settable' => SETTABLE.include?(target.kind), 'chosen' => target.chosen? }
       end
     end
   end

@@ -61,22 +61,6 @@ async function ask(path, options) {
 
 export const get = (path) => ask(path, { headers: { Accept: 'application/json' } });
 
-// Asks like get, but an answer that comes after a later question was asked is dropped: then there is none.
-export function newest() {
-  let last = 0;
-  return async (path) => {
-    last += 1;
-    const mine = last;
-    try {
-      const found = await get(path);
-      return mine === last ? found : null;
-    } catch (refusal) {
-      if (mine === last) throw refusal;
-      return null;
-    }
-  };
-}
-
 export const post = (path, body) =>
   ask(path, {
     method: 'POST',
@@ -108,3 +92,19 @@ export const sendForm = (form) => ask(form.action, { method: 'POST', headers: { 
 
 // A part number or another label; null is one that is undefined.
 export const labelText = (label) => (label === null ? 'undefined' : label || '');
+
+// Asks (by get, or as told), but an answer that comes after a later question was asked is dropped: then there is none.
+export function newest(way = get) {
+  let last = 0;
+  return async (...asked) => {
+    last += 1;
+    const mine = last;
+    try {
+      const found = await way(...asked);
+      return mine === last ? found : null;
+    } catch (refusal) {
+      if (mine === last) throw refusal;
+      return null;
+    }
+  };
+}

@@ -145,7 +145,7 @@ class JourneysTest < BrowserCase
       select 'is at least', from: 'Comparison'
       fill_in 'Compared with', with: '160'
       assert_field 'As text', with: 'depth >= 160 mm'
-      assert_selector '.entry-says', text: 'holds in 1 of 8 variants'
+      assert_selector '.trial-taken', text: 'when: 1 · nothing: 7 of 8 variants'
       find_field('Subject', match: :first).select('Label hole')
       click_on 'Keep the rule'
     end

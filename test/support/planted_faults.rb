@@ -85,6 +85,7 @@ module PlantedFaults
        tree['rule_tables'] = [{ 'name' => 'Colours', 'policy' => 'unique', 'inputs' => ['length'], 'output' => 'wood',
                                 'rows' => [{ 'tests' => ['> 130 mm'], 'value' => 'oak' }, { 'tests' => ['> 135 mm'], 'value' => 'ash' }] }]
      end,
+     fault(:can_disagree, 'parameter width', 4) { |tree| tree['rules'] = [rule('Low', 'length <= 110 mm', set: 'width', to: '50 mm'), rule('High', 'length in [110 mm..119 mm]', set: 'width', to: '60 mm')] },
      fault(:never_applied, 'rule Long', 4) { |tree| tree['rules'] = [rule('Long', 'length > 250 mm', set: 'plate.colour', to: '"red"')] },
      fault(:never_fires, 'rule Never, when', 4) { |tree| tree['rules'] = [rule('Never', '1 > 2', set: 'plate.colour', to: '"red"')] },
      fault(:never_offered, 'parameter wood', 4) do |tree|

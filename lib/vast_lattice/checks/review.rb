@@ -61,7 +61,14 @@ module VastLattice
       def of_variants
         checks = CHECKS.map { |check| check.new(@plan) }
         found = checks.each_with_index.flat_map { |check, number| done(check.found, 0.1 * (number + 1)) }
-        found + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
+        found + disputes(found) + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
+      end
+
+      # Rules that can disagree, though no variant shows it.
+      def disputes(found)
+        shown = found.map(&:finding).select { |finding| finding.code == :rules_disagree }.map(&:place)
+        told = Disputes.new(@plan).found.map(&:told).reject { |finding| shown.include?(finding.place) }
+        told.map { |finding| Gathering::Found.new(finding: finding) }
       end
 
       def done(found, share)

@@ -36,6 +36,13 @@ module VastLattice
         type.number? ? Units::Format.quantity(value, unit) : value
       end
 
+      # What it is called for people: "Frame depth", "Windows: built?", "Sizes: row".
+      def title
+        return subject.title if value?
+
+        "#{subject.title}: #{state? ? "#{STATE_WORDS[kind].first}?" : kind}"
+      end
+
       def computed? = value? && subject.computed?
 
       # The entries (texts) among which a choice is made, with their values.

@@ -1,0 +1,135 @@
+# frozen_string_literal: true
+
+require_relative '../support/browser'
+
+# The rule editor: picked and typed are the same rule, and what it does is told before it is kept.
+class RulesBrowserTest < BrowserCase
+  def family = store.find('side-frame').family
+  def rule(name) = family.rule(name)
+
+  BOTH = 'length > 1 m and (load_class = "heavy" or windows.built and not(depth in [90 mm..100 mm]))'
+
+  # Nested and, or, not; an else-if; four effects of four kinds: by picking, and, word by word, as text.
+  def test_picked_and_typed_are_the_same_rule
+    open_stage('rule')
+    click_on 'New rule'
+    fill_in 'Rule', with: 'Picked'
+    pick_conditions
+    pick_effects
+    assert_field 'rule-when-0', with: BOTH
+    click_on 'Keep the rule'
+    assert_selector '[aria-label="Rule Picked"]'
+
+    within('[aria-label="Rule Picked"]') { click_on 'Switch off' }
+    click_on 'New rule'
+    fill_in 'Rule', with: 'Typed'
+    type(0, BOTH)
+    assert_selector '.picks li', count: 8
+    pick_effects
+    click_on 'Keep the rule'
+    assert_selector '[aria-label="Rule Typed"]'
+    picked, typed = %w[Picked Typed].map { |name| rule(name).to_tree.except('name', 'active') }
+    assert_equal typed, picked
+    assert_equal [BOTH, 'length <= 500 mm'], [picked['when'], picked['else_when'].first['when']]
+    assert_equal [{ 'set' => 'shaft_bore', 'to' => 'gauge * 6' }, { 'suppress' => 'label_hole' }, { 'limit' => 'roller_pitch', 'most' => '90 mm' }], picked['then']
+    assert_equal [{ 'warn' => 'Very short.' }], picked['else_when'].first['then']
+  end
+
+  # A typo is underlined where it stands, while one types; what picks cannot say stays as it was typed, within the picks.
+  def test_typed_pieces_stay_and_errors_are_underlined
+    open_stage('rule')
+    click_on 'New rule'
+    fill_in 'Rule', with: 'Odd'
+    type(0, 'lenght > 1 m')
+    assert_selector '.coloured-back .is-wrong', text: 'lenght'
+    assert_selector '.rule-editor .entry-wrong', text: 'Did you mean length?'
+    assert_button 'Keep the rule', disabled: true
+    type(0, 'odd(shaft_count)  and length > 1 m')
+    assert_field 'As typed', with: 'odd(shaft_count)'
+    find_field('Compared with').set('1200')
+    assert_field 'rule-when-0', with: 'odd(shaft_count) and length > 1200 mm'
+    click_on 'Keep the rule'
+    assert_selector '[aria-label="Rule Odd"]'
+    assert_equal 'odd(shaft_count) and length > 1200 mm', rule('Odd').branches.first.condition
+  end
+
+  # Two rules fight over 1 mm of a range that no row has: told with that length before the second is kept.
+  def test_a_dispute_is_told_before_the_rule_is_kept
+    store.edit('side-frame', version: nil, person: 'Engineer') do |own|
+      VastLattice::Family::Edits.apply(own, 'do' => 'put_rule', 'rule' => { 'name' => 'Short ties', 'when' => 'length <= 900 mm', 'then' => [{ 'set' => 'tie_count', 'to' => '2' }] })
+    end
+    open_stage('rule')
+    click_on 'New rule'
+    fill_in 'Rule', with: 'Long ties'
+    find_field('Effect', match: :first).select('set a value')
+    find_field('Subject', match: :first).select('Number of cross ties')
+    find('.rule-argument input').set('4')
+    type(0, 'length >= 900 mm')
+    assert_selector '.trial-dispute', text: 'Disagrees with "Short ties" on tie_count: for example with length = 900 mm.'
+    assert_selector '.trial-border', text: /just|below/
+    assert_nil rule('Long ties')
+    type(0, 'length > 900 mm')
+    assert_no_selector '.trial-dispute'
+    assert_selector '.trial-taken', text: 'when: 5 · nothing: 3 of 8 variants'
+    click_on 'Keep the rule'
+    assert_selector '[aria-label="Rule Long ties"]'
+  end
+
+  # What is clicked in the picture goes where the hand is.
+  def test_the_picture_is_picked_from
+    open_stage('rule', 'row[size]=SF-2000')
+    click_on 'New rule'
+    find_field('Comparison').click
+    page.execute_script("document.querySelector('.picture [data-feature=tie_holes]').dispatchEvent(new MouseEvent('click', { bubbles: true }))")
+    assert_field 'rule-when-0', with: 'tie_holes.built'
+    find_field('Subject', match: :first).click
+    page.execute_script("document.querySelector('.picture [data-feature=windows]').dispatchEvent(new MouseEvent('click', { bubbles: true }))")
+    assert_field 'Subject', with: 'windows'
+    assert_selector '.trial-taken', text: 'when: 7'
+  end
+
+  private
+
+  def type(branch, text)
+    find("#rule-when-#{branch}").set(text)
+    settle
+  end
+
+  def pick_conditions
+    select_in(line(0), 'Comparison', 'is above')
+    line(0).find_field('Compared with').set('1000')
+    find_field('Compared with').set('1 m')
+    click_on 'Add a group'
+    select_in(line(1), 'Value', 'Load class')
+    select_in(line(1), 'Compared with', 'heavy')
+    all('.pick-group').last.click_on('Add a group')
+    select_in(line(2), 'Value', 'Windows: built?')
+    all('.pick-group').last.click_on('Add a group')
+    all('.pick-group').last.find('select').select('none of')
+    select_in(line(3), 'Value', 'Frame depth')
+    select_in(line(3), 'Comparison', 'is from … to')
+    line(3).find_field('From').set('90')
+    line(3).find_field('To').set('100')
+  end
+
+  def line(number) = all('.pick-test', minimum: number + 1)[number]
+  def select_in(place, field, words) = place.find_field(field).select(words)
+
+  def pick_effects
+    click_on 'Add an effect', match: :first
+    click_on 'Add an effect', match: :first
+    effects = all('.rule-branch .rule-line', count: 3)
+    [['set a value', 'Shaft bore'], ['suppress', 'Label hole'], ['limit', 'Roller pitch']].zip(effects) do |(effect, subject), row|
+      row.find_field('Effect').select(effect)
+      row.find_field('Subject').select(subject)
+    end
+    effects[0].find('.rule-argument input').set('gauge * 6')
+    effects[2].all('.rule-argument input').last.set('90 mm')
+    click_on 'Otherwise when …'
+    type(1, 'length <= 500 mm')
+    last = all('.rule-branch').last
+    last.find_field('Effect').select('warn')
+    last.find_field('Message').set('Very short.')
+    settle
+  end
+end
