@@ -13,7 +13,7 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows picture slider vary hostile load heavy].freeze
+  NAMES = %w[reference large rows rules picture slider vary hostile load heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -49,6 +49,20 @@ class Bench
     pick = found(plan)
     all = time(1) { 10_000.times { |row| Outcome.of(plan, pick.with(rows: [row, 0, 0])).findings } }
     [['60/40/25/3 with 10,000 rows compiled', compile], ['10,000 rows resolved', all], ratio(compile, all)]
+  end
+
+  # What the rule editor waits for after a key: the family with the rule, resolved with and without it, compared.
+  def rules
+    family = BenchFamilies.large(rows: 1000)
+    plan = Plan.of(family)
+    rule = family.rules.first.to_tree.merge('name' => 'being written')
+    tried = time do
+      with = Plan.of(Family::Edits.apply(family, { 'do' => 'put_rule', 'rule' => rule }), before: plan)
+      Checks::RuleTrial.new(with, plan, 'being written').to_tree(Plan::Pick.new)
+    end
+    pick = found(plan)
+    one = time { Outcome.of(plan, pick).findings }
+    [['a rule tried over 1,000 rows', tried], ['one resolve', one], ratio(tried, one)]
   end
 
   # The slowest of 5,000 senseless texts as formulas, against the mean.

@@ -76,6 +76,9 @@ module VastLattice
       @raw_findings == other.raw_findings && [plan, other.plan].all? { |own| own.errors.empty? && own.family.alternatives.empty? }
     end
 
+    # Whether this outcome says the same as one of a plan with the same names, as far as that can be told at a glance.
+    def says_the_same?(other) = values == other.values && @raw_lines == other.raw_lines && finds_the_same?(other)
+
     # Prices that rules add, rounded to the cent per line: Lines.
     def prices = lines.select { |line| line.list == 'price' }
 
@@ -128,6 +131,6 @@ module VastLattice
 
     protected
 
-    attr_reader :raw_findings
+    attr_reader :raw_findings, :raw_lines
   end
 end

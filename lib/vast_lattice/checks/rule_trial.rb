@@ -39,7 +39,7 @@ module VastLattice
       end
 
       def said(before, after, name)
-        change = @contrast.of(name, {}, before, after)
+        change = @contrast.of(name, {}, before, after) unless before.says_the_same?(after)
         change&.pair = [before, after]
         { 'branch' => after.branches[@bound.index], 'texts' => change ? change.texts : [], 'wrong' => wrong(after) }
       end
