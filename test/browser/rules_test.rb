@@ -75,6 +75,42 @@ class RulesBrowserTest < BrowserCase
     assert_selector '[aria-label="Rule Long ties"]'
   end
 
+  # A rule table by keyboard, with a gap and an overlap: both are told while it is written, and mended by the line that is
+  # offered.
+  def test_a_rule_table_with_a_gap_and_an_overlap
+    open_stage('rule')
+    click_on 'New rule table'
+    fill_in 'Rule table', with: 'Bores'
+    select 'Tie bore', from: 'What it decides'
+    find_field('Input 1').set("length\n")
+    find_field('Line 1, length').set('<= 1000')
+    find_field('Line 1, then').set('7 mm')
+    press(:enter)
+    find_field('Line 2, length').click
+    paste("[900..2000)\t9 mm\r\n> 2500\t11 mm\r\n")
+    assert_selector '.trial-dispute', text: 'Lines 1 and 2 fit at once: for example length: '
+    assert_selector '.is-overlapping', count: 2
+    assert_selector '.gaps', text: 'length: [2000 mm..2500 mm]'
+    find_field('Line 2, length').set('> 9000')
+    assert_selector '.trial-dispute', text: 'Line 2 never fits.'
+    find_field('Line 2, length').set('(1000..2000)')
+    assert_no_selector '.trial-dispute'
+    click_on 'Add this line'
+    press('10 mm')
+    assert_selector '.trial-taken', text: 'Complete'
+    find_field('Line 1, length').set('<= 10 kg')
+    assert_selector '.trial-taken', text: 'cannot be compared with a mass'
+    assert_selector '.rule-grid [aria-invalid=true]', count: 1
+    find_field('Line 1, length').set('<= 1000')
+    assert_selector '.did.is-would'
+    click_on 'Keep the rule table'
+    assert_selector '[aria-label="Rule table Bores"]'
+    assert_equal([['<= 1000', '7 mm'], ['(1000..2000)', '9 mm'], ['> 2500', '11 mm'], ['[2000 mm..2500 mm]', '10 mm']],
+                 family.rule_tables.find { |table| table.name == 'Bores' }.rows.map { |row| row.tests + [row.value] })
+    within('[aria-label="Rule table Bores"]') { click_on 'Switch off' }
+    assert_selector '[aria-label="Rule table Bores"].rule-off'
+  end
+
   # What is clicked in the picture goes where the hand is.
   def test_the_picture_is_picked_from
     open_stage('rule', 'row[size]=SF-2000')

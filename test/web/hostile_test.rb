@@ -114,7 +114,8 @@ class HostileTest < WebCase
               '{"version": {"a": 1}, "edits": [{"do": "switch_rule", "name": "none", "active": true}]}']
     bodies += ['{"tree": 7}', '{"tree": {"all": 7}}', '{"tree": {"any": [{"name": 7, "among": {}}]}}', '{"tree": {"not": []}}', '{"text": {}}', '{"rule": 7}',
                '{"rule": {"name": 7, "when": "true", "then": []}}', '{"rule": {"name": "a", "when": "length > 1 mm", "then": [{"set": "gauge", "to": 3}]}, "replaces": [1]}']
-    %w[edits foresee conditions rules/try undo redo try imports imports/none/take].each do |what|
+    bodies += ['{"rule_table": 7}', '{"rule_table": {"name": "a", "output": "gauge", "inputs": ["length"], "rows": [{"tests": ["< 1 kg"], "value": 3}]}}', '{"rule_table": {"name": "a", "output": "gauge", "inputs": ["lenght"], "rows": []}}']
+    %w[edits foresee conditions rules/try rule_tables/try undo redo try imports imports/none/take].each do |what|
       bodies.each do |body|
         # More files than can wait would be refused for that.
         Storage::TaskRecord.delete_all

@@ -23,9 +23,22 @@ module VastLattice
           trial = Checks::RuleTrial.new(with, plan_without(plan, sent['replaces'] || name), name)
           answer(findings: (with.breaking - plan.breaking).map(&:to_tree), **trial.to_tree(pick))
         end
+
+        # What is wrong with a rule table that is being written (plain form), its gaps and its overlaps (Checks::TableCoverage).
+        post '/:slug/rule_tables/try', needs: :read do |slug|
+          plan = store.find(slug).plan
+          made = Family::Edits.apply(plan.family, { 'do' => 'put_rule_table', 'rule_table' => sent['rule_table'] })
+          with = Plan.of(made, before: plan)
+          found = with.breaking - plan.breaking
+          answer(findings: found.map(&:to_tree), **(found.any? ? {} : coverage_tree(plan, made, sent['rule_table']['name'].to_s.strip)))
+        end
       end
 
       private
+
+      def coverage_tree(plan, family, name)
+        Checks::TableCoverage.new(plan, family.rule_tables.find { |table| table.name.casecmp?(name) }).to_tree
+      end
 
       def condition_tree(plan)
         text = sent['text'].to_s

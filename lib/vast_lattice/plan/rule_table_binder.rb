@@ -4,6 +4,15 @@ module VastLattice
   class Plan
     # Reads one rule table: its inputs as formulas, its tests as conditions, its values as entries.
     class RuleTableBinder
+      # A choice may be written without quotes, a yes or no as it is typed elsewhere.
+      def self.quoted(text, type)
+        return (Words.boolean(text).nil? ? text : Words.boolean(text).to_s) if type.boolean?
+        return text unless type.choices
+
+        words = text.split(',').map(&:strip)
+        words.all? { |word| type.choices.include?(word) } ? words.map(&:inspect).join(', ') : text
+      end
+
       def initialize(table, index, reader)
         @table = table
         @index = index
@@ -63,16 +72,7 @@ module VastLattice
         node, typed, unit = @inputs[number]
         return unless node
 
-        @reader.test(quoted(text, typed.type), node, unit, place)
-      end
-
-      # A choice may be written without quotes, a yes or no as it is typed elsewhere.
-      def quoted(text, type)
-        return (Words.boolean(text).nil? ? text : Words.boolean(text).to_s) if type.boolean?
-        return text unless type.choices
-
-        words = text.split(',').map(&:strip)
-        words.all? { |word| type.choices.include?(word) } ? words.map(&:inspect).join(', ') : text
+        @reader.test(RuleTableBinder.quoted(text, typed.type), node, unit, place)
       end
 
       def conjunction(tests)

@@ -1,0 +1,107 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # The values of one input of a rule table, in segments within which no test of the table turns: numbers below, at, between and
+    # above the constants that they are compared with, as far as limits allow; choices and yes or no one by one.
+    class Segments
+      # A segment: a value in it, and of numbers its ends ([value, open?] or nil where it has none).
+      Segment = Struct.new(:sample, :low, :high)
+      # What a text is called that no test names.
+      OTHER = "\u0000other"
+      private_constant :OTHER
+
+      attr_reader :list
+
+      # +constants+ are the values that tests name; +limits+ [least, most] or nil each; +unit+ is that in which numbers are written;
+      # +whole+ whether only whole numbers occur.
+      def initialize(type, constants, limits: [nil, nil], unit: Units::PLAIN, whole: false)
+        @type = type
+        @unit = unit
+        @whole = whole
+        @limits = limits
+        @list = type.number? ? numbers(constants.sort) : words(constants)
+      end
+
+      def size = list.size
+
+      # The unary test that some segments, given by their range of numbers, pass and no others do.
+      def test(range)
+        return '-' if range == (0..(size - 1))
+
+        @type.number? ? number_test(list[range.first], list[range.last]) : list[range].map { |segment| word(segment) }.join(', ')
+      end
+
+      private
+
+      def words(constants)
+        return [true, false].map { |value| Segment.new(value) } if @type.boolean?
+        return @type.choices.map { |choice| Segment.new(choice) } if @type.choices
+
+        [*constants.uniq, OTHER].map { |text| Segment.new(text) }
+      end
+
+      def word(segment)
+        return segment.sample.to_s if @type.boolean?
+        return JSON.generate(segment.sample) unless segment.sample == OTHER
+
+        "not(#{list.reject { |other| other.equal?(segment) }.map { |other| word(other) }.join(', ')})"
+      end
+
+      def numbers(constants)
+        least, most = @limits
+        points = constants.uniq.select { |value| (least.nil? || value >= least) && (most.nil? || value <= most) }
+        ends = [least && [least, false], *points.flat_map { |point| [[point, true], [point, true]] }, most && [most, false]]
+        between = [ends.first, *ends[1..-2], ends.last].each_slice(2).map { |low, high| between(low, high) }
+        between.zip(points.map { |point| Segment.new(point, [point, false], [point, false]) }).flatten.compact
+      end
+
+      # What lies between two ends, or nil where nothing does.
+      def between(low, high)
+        value = sample(low, high)
+        Segment.new(value, low, high) if value && inside?(value, low, high)
+      end
+
+      def sample(low, high)
+        return low ? after(low) : 0.0 if high.nil?
+        return before(high) if low.nil?
+
+        @whole ? after(low) : [low, high].sum(&:first) / 2
+      end
+
+      # The first value beyond an end, and the last before one; of whole numbers where only these occur.
+      def after((value, open))
+        return open ? value + 1 : value unless @whole
+
+        open ? value.floor + 1.0 : value.ceil.to_f
+      end
+
+      def before((value, open))
+        return open ? value - 1 : value unless @whole
+
+        open ? value.ceil - 1.0 : value.floor.to_f
+      end
+
+      def inside?(value, low, high)
+        beyond = low.nil? || value > low.first || (value == low.first && !low.last)
+        beyond && (high.nil? || value < high.first || (value == high.first && !high.last))
+      end
+
+      def number_test(first, last)
+        # The outermost have no end: there, the limits of the input are its own.
+        low = first.low unless first.equal?(list.first)
+        high = last.high unless last.equal?(list.last)
+        return text(low.first) if low && low == high
+        return one_sided(high, '<') if low.nil?
+
+        return one_sided(low, '>') if high.nil?
+
+        "#{low.last ? '(' : '['}#{text(low.first)}..#{text(high.first)}#{high.last ? ')' : ']'}"
+      end
+
+      def one_sided((value, open), sign) = "#{sign}#{'=' unless open} #{text(value)}"
+
+      def text(value) = Units::Format.quantity(value, @unit)
+    end
+  end
+end

@@ -1,0 +1,151 @@
+// The editor of rule tables: lines of tests, checked while they are typed; gaps are offered as new lines, overlaps are shown.
+import { newest, post, words } from './api.js';
+import { readBlock } from './grid-keys.js';
+
+// Milliseconds from a key to the check.
+const REST = 200;
+const POLICIES = { unique: 'No two lines may fit at once.', first: 'The first line that fits counts.', any: 'Several may fit, if they say the same.', priority: 'The result that comes first among the priorities counts.', collect: 'All lines that fit count together.' };
+
+// A text is read once.
+const known = new Map();
+function read(text) {
+  if (!known.has(text)) known.set(text, JSON.parse(text));
+  return known.get(text);
+}
+
+export function ruleTables() {
+  const latest = newest((path, body) => post(path, body));
+
+  return {
+    draft: null,
+    replaces: null,
+    checked: null,
+    problem: '',
+    timer: null,
+
+    get pickable() { return read(this.$root.dataset.pickable); },
+    outputs() { return this.pickable.names.filter(({ group }) => group === 'Values'); },
+    policies() { return Object.entries(POLICIES); },
+    policyText() { return POLICIES[this.draft.policy]; },
+
+    begin() {
+      const [first, second] = this.outputs();
+      this.replaces = null;
+      this.draft = { name: '', output: (second || first || { name: '' }).name, policy: 'unique', aggregate: 'sum', inputs: [first ? first.name : ''], rows: [{ tests: ['-'], value: '' }] };
+    },
+    tableOf(button) { return JSON.parse(button.closest('[data-table]').dataset.table); },
+    change(button) {
+      const table = this.tableOf(button);
+      this.replaces = table.name;
+      this.problem = '';
+      this.draft = { policy: 'unique', aggregate: 'sum', ...table, rows: table.rows.map((row) => ({ ...row, tests: row.tests.map(String), value: String(row.value) })) };
+      this.tryLater();
+    },
+
+    // Columns and lines.
+    setInput(at, text) { this.draft.inputs[at] = text.trim(); this.tryLater(); },
+    addInput() {
+      this.draft.inputs.push((this.outputs()[0] || { name: '' }).name);
+      this.draft.rows.forEach((row) => row.tests.push('-'));
+      this.tryLater();
+    },
+    dropInput(at) {
+      this.draft.inputs.splice(at, 1);
+      this.draft.rows.forEach((row) => row.tests.splice(at, 1));
+      this.tryLater();
+    },
+    setTest(line, at, text) { this.draft.rows[line].tests[at] = text; this.tryLater(); },
+    setResult(line, text) { this.draft.rows[line].value = text; this.tryLater(); },
+    addLine(tests) {
+      this.draft.rows.push({ tests: tests ? [...tests] : this.draft.inputs.map(() => '-'), value: '' });
+      this.tryLater();
+      this.$nextTick(() => this.goTo(this.draft.rows.length - 1, tests ? this.draft.inputs.length : 0));
+    },
+    dropLine(line) { this.draft.rows.splice(line, 1); this.tryLater(); },
+
+    // Up, down and Enter go from line to line; a new one comes after the last.
+    goTo(line, at) { this.$root.querySelector(`[data-cell="${line} ${at}"]`)?.focus(); },
+    keys(event) {
+      const place = event.target.dataset.cell;
+      if (!place) return;
+      const [line, at] = place.split(' ').map(Number);
+      const by = { ArrowUp: -1, ArrowDown: 1, Enter: 1 }[event.key];
+      if (!by) return;
+      event.preventDefault();
+      if (line + by < this.draft.rows.length) this.goTo(line + by, at); else if (event.key === 'Enter') this.addLine(null);
+    },
+    // A block from a spreadsheet begins at the cell where the hand is.
+    paste(event) {
+      const place = event.target.dataset.cell;
+      const block = readBlock(event.clipboardData.getData('text/plain'));
+      if (!place || (block.length === 1 && block[0].length === 1)) return;
+      event.preventDefault();
+      const [line, at] = place.split(' ').map(Number);
+      const wide = this.draft.inputs.length;
+      block.forEach((texts, down) => {
+        while (this.draft.rows.length <= line + down) this.draft.rows.push({ tests: this.draft.inputs.map(() => '-'), value: '' });
+        const row = this.draft.rows[line + down];
+        texts.forEach((text, across) => { if (at + across < wide) row.tests[at + across] = text; else if (at + across === wide) row.value = text; });
+      });
+      this.tryLater();
+    },
+
+    tree() {
+      const { aggregate, ...table } = this.draft;
+      const rows = table.rows.map((row) => ({ ...row, tests: row.tests.map((test) => (test.trim() === '' ? '-' : test)) }));
+      return { ...table, rows, name: table.name || 'new table', ...(table.policy === 'collect' ? { aggregate } : {}) };
+    },
+    isComplete() { return this.draft && this.draft.name.trim() !== '' && this.draft.rows.every(({ value }) => value.trim() !== ''); },
+    tryLater() {
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => this.tryDraft(), REST);
+    },
+    async tryDraft() {
+      if (!this.draft) return;
+      const table = this.tree();
+      // Lines without a result are looked at, too.
+      const filled = { ...table, rows: table.rows.filter(({ value }) => value.trim() !== '') };
+      this.foresee(filled.rows.length ? { do: 'put_rule_table', rule_table: filled } : null);
+      if (!filled.rows.length) { this.checked = null; return; }
+      try {
+        const found = await latest(`${this.api}/rule_tables/try`, { rule_table: filled });
+        if (found && this.draft) { this.checked = found; this.problem = ''; }
+      } catch (refusal) {
+        this.checked = null;
+        this.problem = words(refusal);
+      }
+    },
+
+    wrongAt(line, list, at) {
+      const path = [String(line), list, ...(at === undefined ? [] : [String(at)])].join('/');
+      const finding = ((this.checked && this.checked.findings) || []).find((one) => one.path && one.path.slice(3).join('/') === path);
+      return finding ? [finding.message, finding.remedy].filter(Boolean).join(' ') : '';
+    },
+    coverText() {
+      if (!this.checked) return '';
+      const { findings, complete, partly, gaps: missing } = this.checked;
+      if (findings.length) return `${findings[0].place}: ${findings[0].message} ${findings[0].remedy || ''}`;
+      if (complete) return 'Complete: for every input some line fits.';
+      return missing.length ? 'Not complete: no line fits for' : `Not all could be looked at${partly ? ', since tests depend on other names' : ''}.`;
+    },
+    gaps() { return ((this.checked && this.checked.gaps) || []).map(({ tests }) => ({ tests, key: tests.join('|'), text: this.draft.inputs.map((input, at) => `${input}: ${tests[at]}`).join('   ') })); },
+    overlaps(line) { return ((this.checked && this.checked.overlaps) || []).some(({ rows }) => rows.includes(line)); },
+    dead() { return ((this.checked && this.checked.dead) || []).map((row) => ({ key: row, text: `Line ${row + 1} never fits.` })); },
+    overlapping() { return ((this.checked && this.checked.overlaps) || []).map(({ rows, tests }) => ({ key: rows.join('-'), text: `Lines ${rows[0] + 1} and ${rows[1] + 1} fit at once: for example ${this.draft.inputs.map((input, at) => `${input}: ${tests[at]}`).join(', ')}.` })); },
+
+    async save() {
+      try {
+        await this.edit({ do: 'put_rule_table', rule_table: this.tree() });
+        this.cancel();
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
+    },
+    cancel() { this.draft = null; this.checked = null; this.problem = ''; clearTimeout(this.timer); this.foresee(null); },
+    async toggle(button) { const table = this.tableOf(button); await this.attempt({ do: 'put_rule_table', rule_table: { ...table, active: table.active === false } }); },
+    async remove(button) { await this.attempt({ do: 'remove_rule_table', name: this.tableOf(button).name }); },
+    async attempt(edit) {
+      try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }
+    },
+  };
+}
