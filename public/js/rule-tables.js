@@ -1,5 +1,5 @@
 // The editor of rule tables: lines of tests, checked while they are typed; gaps are offered as new lines, overlaps are shown.
-import { newest, post, words } from './api.js';
+import { newest, post, send, words } from './api.js';
 import { readBlock } from './grid-keys.js';
 
 // Milliseconds from a key to the check.
@@ -132,6 +132,21 @@ export function ruleTables() {
     overlaps(line) { return ((this.checked && this.checked.overlaps) || []).some(({ rows }) => rows.includes(line)); },
     dead() { return ((this.checked && this.checked.dead) || []).map((row) => ({ key: row, text: `Line ${row + 1} never fits.` })); },
     overlapping() { return ((this.checked && this.checked.overlaps) || []).map(({ rows, tests }) => ({ key: rows.join('-'), text: `Lines ${rows[0] + 1} and ${rows[1] + 1} fit at once: for example ${this.draft.inputs.map((input, at) => `${input}: ${tests[at]}`).join(', ')}.` })); },
+
+    // All decision tables of a file, in one change.
+    async bringTables(input) {
+      const [file] = input.files;
+      input.value = '';
+      if (!file) return;
+      this.problem = '';
+      try {
+        const { rule_tables: tables } = await send(`${this.api}/rule_tables/read`, file);
+        await this.edit(tables.map((table) => ({ do: 'put_rule_table', rule_table: table })));
+        this.tell(`${tables.length} ${tables.length === 1 ? 'rule table' : 'rule tables'} taken. Undo brings back what was.`);
+      } catch (refusal) {
+        this.problem = [words(refusal), ...((refusal.problems || []).map(({ text, message }) => text || message))].join(' ');
+      }
+    },
 
     async save() {
       try {

@@ -107,6 +107,9 @@ class RulesBrowserTest < BrowserCase
     assert_selector '[aria-label="Rule table Bores"]'
     assert_equal([['<= 1000', '7 mm'], ['(1000..2000)', '9 mm'], ['> 2500', '11 mm'], ['[2000 mm..2500 mm]', '10 mm']],
                  family.rule_tables.find { |table| table.name == 'Bores' }.rows.map { |row| row.tests + [row.value] })
+    file = Tempfile.new(['tables', '.dmn']).tap { |own| own.write(VastLattice::Exchange::DecisionFile.write(store.find('side-frame').plan).gsub('Bores', 'Bores by file')) && own.close }
+    find('[accept=".dmn,.xml"]', visible: :all).set(file.path)
+    assert_selector '[aria-label="Rule table Bores by file"]'
     within('[aria-label="Rule table Bores"]') { click_on 'Switch off' }
     assert_selector '[aria-label="Rule table Bores"].rule-off'
   end

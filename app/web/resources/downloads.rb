@@ -7,11 +7,13 @@ module VastLattice
       extend Resource
 
       # Of spreadsheets the formats say it themselves.
-      TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'svg' => 'image/svg+xml' }.freeze
+      TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'svg' => 'image/svg+xml',
+                'dmn' => 'application/xml' }.freeze
 
       routes '/families' do
         get('/:slug/file.yaml') { |slug| file(slug, 'yaml', Exchange::FamilyFile.yaml(store.find(slug).family)) }
         get('/:slug/file.json') { |slug| file(slug, 'json', Exchange::FamilyFile.json(store.find(slug).family)) }
+        get('/:slug/rules.dmn') { |slug| file("#{slug}-rules", 'dmn', Exchange::DecisionFile.write(store.find(slug).plan)) }
         get('/:slug/variants.csv') { |slug| file("#{slug}-variants", 'csv', Exchange::VariantsCSV.new(store.find(slug).plan).to_csv) }
 
         get '/:slug/variants.json' do |slug|

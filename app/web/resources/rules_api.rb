@@ -32,6 +32,12 @@ module VastLattice
           found = with.breaking - plan.breaking
           answer(findings: found.map(&:to_tree), **(found.any? ? {} : coverage_tree(plan, made, sent['rule_table']['name'].to_s.strip)))
         end
+
+        # The decision tables of a DMN file (the body as it is) as rule tables, for who wants to take them.
+        post '/:slug/rule_tables/read', needs: :read do |slug|
+          bytes = request.body.read(Exchange::DecisionFile::LARGEST + 1).to_s
+          answer(rule_tables: Exchange::DecisionFile.read(bytes, store.find(slug).plan))
+        end
       end
 
       private

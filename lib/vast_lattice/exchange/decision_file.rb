@@ -1,0 +1,203 @@
+# frozen_string_literal: true
+
+require 'nokogiri'
+require 'digest'
+
+module VastLattice
+  module Exchange
+    # Rule tables as decision tables of DMN 1.3 XML (OMG DMN 1.3, chapters 8 and 13.3), out and in. FEEL has no units: numbers are
+    # written in the unit of their input or output, bare, and read back so.
+    module DecisionFile
+      MODEL = 'https://www.omg.org/spec/DMN/20191111/MODEL/'
+      NAMESPACE = 'https://vast-lattice.invalid/decisions'
+      # Bytes of a file, and tables in one.
+      LARGEST = 2_000_000
+      MOST = 50
+      TYPES = { number: 'number', boolean: 'boolean', text: 'string' }.freeze
+      private_constant :TYPES
+
+      module_function
+
+      # The XML of some rule tables of a plan's family.
+      def write(plan, tables = plan.family.rule_tables)
+        Nokogiri::XML::Builder.new(encoding: 'UTF-8') do |xml|
+          xml.definitions('xmlns' => MODEL, 'id' => 'decisions', 'name' => plan.family.name, 'namespace' => NAMESPACE) do
+            tables.each { |table| Writing.new(xml, plan, table).decision }
+          end
+        end.to_xml
+      end
+
+      # Rule tables in plain form, of a plan's family. Raises Unreadable.
+      def read(bytes, plan)
+        refuse('The file is larger than 2 MB.', 'Split it.') if bytes.bytesize > LARGEST
+        root = Nokogiri::XML(bytes) { |options| options.nonet.strict }.root
+        found = root ? root.xpath('.//*[local-name()="decision"][*[local-name()="decisionTable"]]') : []
+        refuse('There is no decision table in this file.', 'Bring in a DMN file with one at least.') if found.empty?
+        refuse("The file holds more than #{MOST} decision tables.", 'Split it.') if found.size > MOST
+
+        found.map { |decision| Reading.new(decision, plan).tree }
+      rescue Nokogiri::XML::SyntaxError
+        refuse('The file is no XML that can be read.', 'Save it again as DMN.')
+      end
+
+      def refuse(message, remedy) = raise(Unreadable.because(message, remedy: remedy))
+
+      # Writes one table.
+      class Writing
+        def initialize(xml, plan, table)
+          @xml = xml
+          @plan = plan
+          @table = table
+          @id = "t#{::Digest::SHA256.hexdigest(table.name)[0, 12]}"
+          @inputs = table.inputs.map { |text| Cells.of_input(plan, text) }
+          @output = Cells.of_target(plan.symbols[table.output])
+        end
+
+        def decision
+          @xml.decision('id' => @id, 'name' => @table.name) do
+            @xml.description(@table.note) unless @table.note.empty?
+            policy = { 'hitPolicy' => @table.policy.upcase }
+            policy['aggregation'] = @table.aggregate.upcase if @table.policy == 'collect'
+            @xml.decisionTable('id' => "#{@id}_table", **policy) { columns && rows }
+          end
+        end
+
+        private
+
+        def columns
+          @table.inputs.each_with_index do |text, at|
+            @xml.input('id' => "#{@id}_i#{at}", 'label' => text) do
+              @xml.inputExpression('id' => "#{@id}_e#{at}", 'typeRef' => TYPES.fetch(@inputs[at].kind)) { written(text) }
+            end
+          end
+          @xml.output('id' => "#{@id}_o", 'name' => @table.output, 'typeRef' => TYPES.fetch(@output.kind)) do
+            next if @table.priorities.empty?
+
+            @xml.outputValues('id' => "#{@id}_v") { written(@table.priorities.map { |text| @output.result(text) }.join(', ')) }
+          end
+        end
+
+        def rows
+          @table.rows.each_with_index do |row, line|
+            @xml.rule('id' => "#{@id}_r#{line}") do
+              @xml.description(row.note) unless row.note.empty?
+              row.tests.each_with_index { |test, at| @xml.inputEntry('id' => "#{@id}_r#{line}_#{at}") { written(@inputs[at].test(test)) } }
+              @xml.outputEntry('id' => "#{@id}_r#{line}_o") { written(@output.result(row.value)) }
+            end
+          end
+        end
+
+        def written(text) = @xml.text_(text)
+      end
+
+      # Texts of one column, as FEEL has them and back.
+      class Cells < Value.with(:kind, :unit, type: nil)
+        def self.of_target(target) = new(kind: target.type.kind, unit: target.unit, type: target.type)
+
+        # A lone name has its unit, all else base units.
+        def self.of_input(plan, text)
+          typed = Formula.type(text, plan.symbols.scope)
+          target = typed.kind == :name ? plan.targets[typed.data.index] : nil
+          unit = target&.unit || Units[typed.type.number? && !typed.type.plain? ? typed.type.dimension.base_unit : '']
+          new(kind: typed.type.kind, unit: unit, type: typed.type)
+        end
+
+        def test(text) = text.strip == '-' ? '-' : bare(Plan::RuleTableBinder.quoted(text, type))
+
+        def result(text)
+          text = text.to_s.strip
+          return bare(text.delete_prefix('=').strip) if kind == :number || text.start_with?('=')
+          return Words.boolean(text).nil? ? text : Words.boolean(text).to_s if kind == :boolean
+
+          JSON.generate(text)
+        end
+
+        # A result as it is typed: a quoted text without its quotes, a formula after =.
+        def typed(text)
+          return text unless kind == :text
+
+          parsed = Formula::Parser.parse(text)
+          parsed.kind == :text ? parsed.data : "= #{text}"
+        rescue Formula::Error
+          text
+        end
+
+        private
+
+        # Numbers with a unit, in that of the column.
+        def bare(text)
+          letters = text.chars
+          Formula::Lexer.tokens(text).select { |token| token.kind == :number && token.unit }.reverse_each do |token|
+            next unless token.unit.dimension == unit.dimension
+
+            amount = unit.from_base(token.unit.to_base(token.value)).to_f.round(9)
+            letters[token.span.start, token.span.length] = Units::Format.exact(amount).chars
+          end
+          letters.join
+        rescue Formula::Error
+          text
+        end
+      end
+
+      # Reads one decision.
+      class Reading
+        def initialize(decision, plan)
+          @decision = decision
+          @plan = plan
+          @table = inner(decision, 'decisionTable').first
+          @name = decision['name'].to_s.strip.then { |name| name.empty? ? decision['id'].to_s : name }
+        end
+
+        # Plain form of the rule table.
+        def tree
+          { 'name' => @name, 'note' => said(@decision, 'description'), 'policy' => policy, 'aggregate' => aggregate,
+            'output' => output, 'inputs' => inputs, 'priorities' => priorities, 'rows' => rows }.reject { |_, value| value.nil? || value == '' || value == [] }
+        end
+
+        private
+
+        def inner(node, name) = node.xpath("./*[local-name()=\"#{name}\"]")
+        def said(node, name) = inner(node, name).first&.text.to_s.strip
+        def text(node) = said(node, 'text')
+
+        def policy
+          (@table['hitPolicy'] || 'UNIQUE').downcase.tap do |policy|
+            next if Family::RuleTable::POLICIES.include?(policy)
+
+            known = Family::RuleTable::POLICIES.join(', ')
+            DecisionFile.refuse("\"#{@name}\" has the hit policy #{policy.upcase}.", "Choose one of #{known}.")
+          end
+        end
+
+        def aggregate = policy == 'collect' ? (@table['aggregation'] || 'SUM').downcase : nil
+
+        def output
+          outputs = inner(@table, 'output')
+          DecisionFile.refuse("\"#{@name}\" has #{outputs.size} outputs.", 'Bring in tables with one.') unless outputs.one?
+
+          outputs.first['name'] || inner(@decision, 'variable').first&.[]('name') || @name
+        end
+
+        def inputs = inner(@table, 'input').map { |input| text(inner(input, 'inputExpression').first || input) }
+
+        def cells
+          @cells ||= @plan.symbols[output].then { |own| own ? Cells.of_target(own) : Cells.new(kind: :number, unit: Units::PLAIN) }
+        end
+
+        def priorities
+          values = inner(inner(@table, 'output').first, 'outputValues').first
+          values ? text(values).scan(/"(?:[^"\\]|\\.)*"|[^,\s][^,]*/).map { |value| cells.typed(value.strip) } : []
+        end
+
+        def rows
+          inner(@table, 'rule').map do |rule|
+            tests = inner(rule, 'inputEntry').map { |entry| text(entry).then { |test| test.empty? ? '-' : test } }
+            value = cells.typed(text(inner(rule, 'outputEntry').first || rule))
+            { 'tests' => tests, 'value' => value, 'note' => said(rule, 'description') }.reject { |_, said| said == '' }
+          end
+        end
+      end
+      private_constant :Writing, :Cells, :Reading
+    end
+  end
+end

@@ -1,0 +1,81 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require 'open3'
+
+# Rule tables as DMN files: against dmn-moddle (npm), which knows the standard's schema, and feelin (npm), an independent
+# evaluator of FEEL. Units, which FEEL has not, are outside of what the two share.
+class DecisionFilesTest < CoreCase
+  SCRIPT = File.expand_path('../support/decisions.mjs', __dir__)
+  PARAMETERS = <<~YAML
+    parameters:
+      - {name: length, kind: number, unit: mm, default: 0 mm}
+      - {name: holes, kind: count, default: 1}
+      - {name: wood, kind: choice, choices: [oak, ash, elm], default: oak}
+      - {name: drilled, kind: yes_no, default: no}
+      - {name: width, kind: number, unit: mm, default: -1 mm}
+  YAML
+
+  def outside(given)
+    output, status = Open3.capture2('node', SCRIPT, stdin_data: JSON.generate(given))
+    assert_predicate status, :success?
+    JSON.parse(output)
+  end
+
+  def with(table) = Plan.of(Family::Edits.apply(family(PARAMETERS), { 'do' => 'put_rule_table', 'rule_table' => table }))
+
+  # A table at random, in the words of our own files: units, choices without quotes, yes and no.
+  def table(random)
+    number = -> { random.rand(0..20) }
+    tests = { 'length' => ['-', "< #{number.call} mm", "[#{number.call}..20 mm]", "#{number.call}, #{number.call} mm", "not(#{number.call} mm)", ">= #{number.call / 10.0} cm"],
+              'holes' => ['-', "<= #{random.rand(1..6)}", '(1..4)', '2, 3'], 'wood' => ['-', 'oak', 'oak, elm', 'not("ash")'], 'drilled' => %w[- yes no] }
+    inputs = tests.keys.sample(random.rand(1..3), random: random)
+    policy = %w[unique any first collect].sample(random: random)
+    rows = Array.new(random.rand(1..4)) { { 'tests' => inputs.map { |input| tests[input].sample(random: random) }, 'value' => ["#{number.call} mm", "#{number.call}", '2.5 cm'].sample(random: random) } }
+    { 'name' => 'Widths <&>', 'note' => 'All of them', 'policy' => policy, 'output' => 'width', 'inputs' => inputs, 'rows' => rows, 'aggregate' => (if policy == 'collect'
+                                                                                                                                                      %w[sum min max count].sample(random: random)
+                                                                                                                                                    end) }.compact
+  end
+
+  def cases(random) = Array.new(25) { { 'length' => random.rand(0..44) / 2.0, 'holes' => random.rand(1..6), 'wood' => %w[oak ash elm].sample(random: random), 'drilled' => [true, false].sample(random: random) } }
+
+  def test_generated_tables_go_out_and_in_and_decide_the_same
+    random = Random.new(17)
+    tables = Array.new(60) { [with(table(random)), cases(random)] }
+    files = tables.map { |plan, _| Exchange::DecisionFile.write(plan) }
+    answers = outside(files.zip(tables).map { |xml, (_, given)| { 'xml' => xml, 'cases' => given } })
+    tables.zip(files, answers).each do |(plan, given), xml, answer|
+      assert_empty answer['warnings']
+      read = Exchange::DecisionFile.read(answer['again'], plan)
+      again = with(read.first)
+      assert_equal xml, Exchange::DecisionFile.write(again)
+      given.zip(answer['results']).each do |values, wanted|
+        answers = values.transform_values { |value| { true => 'yes', false => 'no' }.fetch(value, value.to_s) }
+        [plan, again].each { |own| assert_equal [wanted], [decision(own.outcome(pick(answers: answers)))], "#{xml}\n#{values}" }
+      end
+    end
+  end
+
+  # What a table decides of the width: nil where it says nothing.
+  def decision(outcome)
+    return 'clash' if outcome.findings.any? { |finding| finding.code == :hit_clash }
+
+    outcome.decider('width').kind == :rule ? outcome.value('width') : nil
+  end
+
+  def test_the_demo_goes_out_and_in
+    plan = Plan.of(side_frame)
+    read = Exchange::DecisionFile.read(Exchange::DecisionFile.write(plan), plan)
+    again = read.reduce(side_frame) { |own, tree| Family::Edits.apply(own, { 'do' => 'put_rule_table', 'rule_table' => tree }) }
+    8.times { |row| assert_equal plan.outcome_at([row]).values.grep_v(Float::NAN), Plan.of(again).outcome_at([row]).values.grep_v(Float::NAN) }
+  end
+
+  def test_what_is_no_decision_table_is_refused_in_words
+    plan = Plan.of(side_frame)
+    two = Exchange::DecisionFile.write(plan).sub('<output ', '<output name="other"/><output ')
+    { '' => 'no XML', '<a>' => 'no XML', '<a/>' => 'no decision table', two => 'has 2 outputs',
+      Exchange::DecisionFile.write(plan).sub('FIRST', 'RULE ORDER') => 'RULE ORDER', 'x' * 2_000_001 => 'larger than 2 MB' }.each do |bytes, words|
+      assert_includes refused(Exchange::Unreadable) { Exchange::DecisionFile.read(bytes, plan) }.message, words
+    end
+  end
+end
