@@ -31,7 +31,7 @@ class DecisionFilesTest < CoreCase
               'holes' => ['-', "<= #{random.rand(1..6)}", '(1..4)', '2, 3'], 'wood' => ['-', 'oak', 'oak, elm', 'not("ash")'], 'drilled' => %w[- yes no] }
     inputs = tests.keys.sample(random.rand(1..3), random: random)
     policy = %w[unique any first collect].sample(random: random)
-    rows = Array.new(random.rand(1..4)) { { 'tests' => inputs.map { |input| tests[input].sample(random: random) }, 'value' => ["#{number.call} mm", "#{number.call}", '2.5 cm'].sample(random: random) } }
+    rows = Array.new(random.rand(1..4)) { { 'tests' => inputs.map { |input| tests[input].sample(random: random) }, 'value' => ["#{number.call} mm", number.call.to_s, '2.5 cm'].sample(random: random) } }
     { 'name' => 'Widths <&>', 'note' => 'All of them', 'policy' => policy, 'output' => 'width', 'inputs' => inputs, 'rows' => rows, 'aggregate' => (if policy == 'collect'
                                                                                                                                                       %w[sum min max count].sample(random: random)
                                                                                                                                                     end) }.compact

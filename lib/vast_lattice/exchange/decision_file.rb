@@ -150,8 +150,9 @@ module VastLattice
 
         # Plain form of the rule table.
         def tree
-          { 'name' => @name, 'note' => said(@decision, 'description'), 'policy' => policy, 'aggregate' => aggregate,
-            'output' => output, 'inputs' => inputs, 'priorities' => priorities, 'rows' => rows }.reject { |_, value| value.nil? || value == '' || value == [] }
+          tree = { 'name' => @name, 'note' => said(@decision, 'description'), 'policy' => policy, 'aggregate' => aggregate,
+                   'output' => output, 'inputs' => inputs, 'priorities' => priorities, 'rows' => rows }
+          tree.reject { |_, value| value.nil? || value.empty? }
         end
 
         private
