@@ -6,8 +6,10 @@ module VastLattice
     class Collisions
       UNIQUE = %w[part_number].freeze
 
-      def initialize(plan)
+      # +tick+ as of Sweep.
+      def initialize(plan, tick: nil)
         @plan = plan
+        @tick = tick
       end
 
       # Findings, one for each label that is used twice.
@@ -29,7 +31,9 @@ module VastLattice
 
       # {text => the variants that share it}
       def shared(name)
-        by_label = Sweep.new(@plan).group_by { |variant| variant.outcome.labels[name] }.transform_values { |same| same.uniq(&:name) }
+        by_label = Sweep.new(@plan, tick: @tick).group_by do |variant|
+          variant.outcome.labels[name]
+        end.transform_values { |same| same.uniq(&:name) }
         by_label.select { |label, variants| label && variants.size > 1 }
       end
 

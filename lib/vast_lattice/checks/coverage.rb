@@ -5,8 +5,10 @@ module VastLattice
     # What no variant of the tables ever shows: features that are never built, rules that never apply. Forms
     # may still reach them, so these are no errors.
     class Coverage
-      def initialize(plan)
+      # +tick+ as of Sweep.
+      def initialize(plan, tick: nil)
         @plan = plan
+        @tick = tick
       end
 
       # Findings over all variants, as far as a Sweep looks at them.
@@ -28,7 +30,7 @@ module VastLattice
       def left_over
         features = @plan.family.features
         rules = @plan.bound.rules
-        Sweep.new(@plan).each do |variant|
+        Sweep.new(@plan, tick: @tick).each do |variant|
           features = features.select { |feature| variant.outcome.state(feature.name) == :suppressed }
           rules = rules.reject { |rule| variant.outcome.branches[rule.index].to_i < rule.conditions.size }
           break if features.empty? && rules.empty?

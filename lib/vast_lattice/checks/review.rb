@@ -59,8 +59,9 @@ module VastLattice
       end
 
       def of_variants
-        checks = CHECKS.map { |check| check.new(@plan) }
-        found = checks.each_with_index.flat_map { |check, number| done(check.found, 0.1 * (number + 1)) }
+        share = 0.0
+        checks = CHECKS.map { |check| check.new(@plan, tick: -> { @progress.call(share) }) }
+        found = checks.flat_map { |check| check.found.tap { share += 0.1 } }
         found + disputes(found) + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
       end
 
@@ -69,11 +70,6 @@ module VastLattice
         shown = found.map(&:finding).select { |finding| finding.code == :rules_disagree }.map(&:place)
         told = Disputes.new(@plan).found.map(&:told).reject { |finding| shown.include?(finding.place) }
         told.map { |finding| Gathering::Found.new(finding: finding) }
-      end
-
-      def done(found, share)
-        @progress.call(share)
-        found
       end
 
       # Looks at each shape, and counts the variants of which nothing is wrong. +doubled+ are labels of several variants.

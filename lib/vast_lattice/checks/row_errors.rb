@@ -9,9 +9,10 @@ module VastLattice
       # What is refused on purpose, perhaps in some combinations only.
       REFUSALS = %i[forbidden not_offered below_least above_most off_step].freeze
 
-      def initialize(plan)
+      # +tick+ as of Sweep.
+      def initialize(plan, tick: nil)
         @plan = plan
-        @sweep = Sweep.new(plan)
+        @sweep = Sweep.new(plan, tick: tick)
       end
 
       # Findings of level error.

@@ -9,9 +9,13 @@ module VastLattice
 
       # Up to so many variants all are looked at.
       MOST = Variants::MOST
+      # So many variants are looked at between two signs of life.
+      OFTEN = 100
 
-      def initialize(plan)
+      # +tick+ is called now and then while variants are looked at.
+      def initialize(plan, tick: nil)
         @plan = plan
+        @tick = tick
         @variants = Variants.new(plan)
       end
 
@@ -19,13 +23,13 @@ module VastLattice
       def whole? = @variants.size <= MOST
 
       # Yields Variants::Variant; some come twice where there are very many.
-      def each(&)
+      def each
         return enum_for(:each) unless block_given?
-        return @variants.each(&) if whole?
 
-        rows_of_tables(&)
-        step = Rational(@variants.size, MOST)
-        MOST.times { |index| yield @variants.at((index * step).floor) }
+        all.each_with_index do |variant, index|
+          @tick&.call if (index % OFTEN).zero?
+          yield variant
+        end
       end
 
       # A note where not all are looked at, else nothing.
@@ -38,6 +42,16 @@ module VastLattice
       end
 
       private
+
+      def all
+        return @variants if whole?
+
+        Enumerator.new do |found|
+          rows_of_tables { |variant| found << variant }
+          step = Rational(@variants.size, MOST)
+          MOST.times { |index| found << @variants.at((index * step).floor) }
+        end
+      end
 
       def rows_of_tables
         tables = @plan.family.variant_tables.reject { |table| table.rows.empty? }
