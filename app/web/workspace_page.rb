@@ -144,6 +144,12 @@ module VastLattice
         end
       end
 
+      # Names that a rule or a rule table reads and decides, for finding it; none while it is switched off.
+      def speaks_of(rule)
+        bound = (plan.bound.rules + plan.bound.rule_tables).find { |own| own.source.equal?(rule) }
+        { 'reads' => bound ? bound.reads : [], 'decides' => bound ? bound.decides : [] }
+      end
+
       # Names that a rule can speak of, by what they belong to, for the rule editor.
       def pickable
         { 'names' => plan.targets.map { |target| pickable_name(target) },

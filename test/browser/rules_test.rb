@@ -114,6 +114,23 @@ class RulesBrowserTest < BrowserCase
     assert_selector '[aria-label="Rule table Bores"].rule-off'
   end
 
+  # Rules by what they read, what they decide, and any word.
+  def test_rules_are_found_by_what_they_speak_of
+    open_stage('rule')
+    shown = -> { all('[data-speaks] h3').map(&:text) }
+    fill_in 'Find rules', with: 'load_class'
+    assert_equal ['Heavy loads', 'Tie bolts'], shown.call
+    select 'decide it', from: 'How they speak of it'
+    assert_empty shown.call
+    fill_in 'Find rules', with: 'windows'
+    assert_equal ['Heavy loads'], shown.call
+    select 'speak of it', from: 'How they speak of it'
+    fill_in 'Find rules', with: 'closer rollers'
+    assert_equal ['Heavy loads'], shown.call
+    fill_in 'Find rules', with: ''
+    assert_equal 4, shown.call.size
+  end
+
   # What is clicked in the picture goes where the hand is.
   def test_the_picture_is_picked_from
     open_stage('rule', 'row[size]=SF-2000')

@@ -46,6 +46,11 @@ module VastLattice
 
         def variables = conditions.flat_map(&:variables).uniq
 
+        # What it was made of, the names that its conditions read, and those that it decides or narrows.
+        def source = rule
+        def reads = variables.map(&:name)
+        def decides = placed.filter_map { |_, item| item.target.name if item.respond_to?(:target) }.uniq
+
         # Typed prices.
         def amounts = placed.filter_map { |_, item| item.amount if item.is_a?(Consequence::Line) }
       end
@@ -53,6 +58,11 @@ module VastLattice
       # An active rule table: +rows+ are [condition, value] pairs, +order+ the values by priority. Its index
       # counts on from those of the rules.
       class RuleTable < Value.with(:index, :table, :target, :rows, :order)
+        # As of a Rule.
+        def source = table
+        def reads = rows.flat_map { |condition, _| condition.variables.map(&:name) }.uniq
+        def decides = [target.name]
+
         def policy = table.policy == 'collect' ? table.aggregate : table.policy
       end
 
