@@ -24,11 +24,6 @@ class Shots
       Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Measure').click();
       setTimeout(() => ['centre of Pivot holes 1', 'centre of Lever hole 1'].forEach((label) => document.querySelector(`[aria-label="${label}"]`).dispatchEvent(new MouseEvent('click', { bubbles: true }))), 900);
     JS
-    'shape-refused' => ["#{FRAME}/shape?open=windows", <<~JS],
-      const width = document.getElementById('f-windows-width');
-      width.value = '2 * lenght';
-      width.dispatchEvent(new Event('change'));
-    JS
     'name' => ["#{FRAME}/name", "document.querySelectorAll('.name-button')[9].click()"],
     'vary' => ["#{FRAME}/vary?row[size]=SF-0800", ''],
     'vary-series' => ["#{FRAME}/vary?row[size]=SF-0500", <<~JS],
@@ -50,6 +45,7 @@ class Shots
       setTimeout(() => document.querySelector('button.pair.is-refused').click(), 1200);
     JS
     'rule' => ["#{FRAME}/rule", "document.querySelector('.rule-head .press').click()"],
+    'rule-table' => ["#{FRAME}/rule", "document.querySelector('[data-table] .press').click()"],
     'guide' => ["#{FRAME}/guide", <<~JS],
       const slider = document.getElementById('ask-quick-length');
       slider.value = 1400;
