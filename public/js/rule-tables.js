@@ -42,6 +42,9 @@ export function ruleTables() {
       this.tryLater();
     },
 
+    // In sight, once it has its lines.
+    bringUp(form) { setTimeout(() => form.scrollIntoView({ block: 'nearest' }), REST); },
+
     // Columns and lines.
     setInput(at, text) { this.draft.inputs[at] = text.trim(); this.tryLater(); },
     addInput() {

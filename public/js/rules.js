@@ -65,6 +65,9 @@ export function rules() {
       await Promise.all(branches.map((_, at) => this.typeCondition(at, branches[at].text)));
     },
 
+    // In sight, once it has its lines.
+    bringUp(form) { setTimeout(() => form.scrollIntoView({ block: 'nearest' }), REST); },
+
     // Conditions. Picks give a text, a text gives picks; what is newer wins.
     branchName(at) { return at === 0 ? 'When' : 'Otherwise when'; },
     lines(branch) { return linesOf(branch.tree); },
