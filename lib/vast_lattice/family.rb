@@ -4,8 +4,9 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
+  # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
-                                   tables: [], rules: [], rule_tables: [], forms: [])
+                                   tables: [], rules: [], rule_tables: [], sets_off: [], forms: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -35,6 +36,9 @@ module VastLattice
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule,
         rule_tables: RuleTable, forms: Form }
     end
+
+    # Whether a Rule or a RuleTable is switched on, and its set is.
+    def on?(rule) = rule.active && (rule.set.empty? || sets_off.none? { |set| set.casecmp?(rule.set) })
 
     # Named things; names match regardless of case. nil when there is none.
     def parameter(name) = find(parameters, name)

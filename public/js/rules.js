@@ -51,7 +51,7 @@ export function rules() {
     begin() {
       const [name] = this.pickable.names;
       this.replaces = null;
-      this.draft = { name: '', branches: [this.newBranch({ all: name ? [testOf(name)] : [] })], otherwise: [] };
+      this.draft = { name: '', set: '', branches: [this.newBranch({ all: name ? [testOf(name)] : [] })], otherwise: [] };
       this.write(0);
     },
     newBranch(tree) { return { tree, text: '', span: null, wrong: '', effects: [this.newEffect('suppress')] }; },
@@ -61,7 +61,7 @@ export function rules() {
       this.replaces = rule.name;
       this.problem = '';
       const branches = [rule, ...(rule.else_when || [])].map(({ when, then }) => ({ tree: { all: [] }, text: when, span: null, wrong: '', effects: then.map((effect) => this.draftOf(effect)) }));
-      this.draft = { name: rule.name, note: rule.note, active: rule.active, branches, otherwise: (rule.otherwise || []).map((effect) => this.draftOf(effect)) };
+      this.draft = { name: rule.name, set: rule.set || '', note: rule.note, active: rule.active, branches, otherwise: (rule.otherwise || []).map((effect) => this.draftOf(effect)) };
       await Promise.all(branches.map((_, at) => this.typeCondition(at, branches[at].text)));
     },
 
@@ -199,9 +199,9 @@ export function rules() {
 
     // The edit that keeps the draft.
     ruleTree() {
-      const { name, note, active, branches, otherwise } = this.draft;
+      const { name, set, note, active, branches, otherwise } = this.draft;
       const [first, ...others] = branches.map(({ text, effects }) => ({ when: text, then: effects.map((effect) => this.effectTree(effect)) }));
-      return { name, ...(note ? { note } : {}), ...(active === false ? { active } : {}), ...first, ...(others.length ? { else_when: others } : {}), otherwise: otherwise.map((effect) => this.effectTree(effect)) };
+      return { name, ...(set && set.trim() ? { set: set.trim() } : {}), ...(note ? { note } : {}), ...(active === false ? { active } : {}), ...first, ...(others.length ? { else_when: others } : {}), otherwise: otherwise.map((effect) => this.effectTree(effect)) };
     },
     editOfDraft(named = {}) { return { do: 'put_rule', rule: { ...this.ruleTree(), ...named }, ...(this.replaces ? { replaces: this.replaces } : {}) }; },
     isComplete() { return this.draft && this.draft.branches.every(({ text, wrong }) => text && !wrong && !text.includes('…')); },
@@ -262,6 +262,15 @@ export function rules() {
       await this.attempt({ do: 'switch_rule', name: rule.name, active: rule.active === false });
     },
     async remove(button) { await this.attempt({ do: 'remove_rule', name: this.ruleOf(button).name }); },
+
+    switchSet(set, active) { return this.attempt({ do: 'switch_set', set, active }); },
+    // Up and down the page.
+    moveRule(button, by) {
+      const { name } = this.ruleOf(button);
+      const all = Array.from(this.$root.querySelectorAll('[data-rule]')).map((section) => JSON.parse(section.dataset.rule).name);
+      const to = all.indexOf(name) + by;
+      return to < 0 || to >= all.length ? null : this.attempt({ do: 'move_rule', name, before: all[to + (by > 0 ? 1 : 0)] || null });
+    },
 
     async attempt(edit) {
       try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }

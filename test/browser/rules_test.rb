@@ -131,6 +131,29 @@ class RulesBrowserTest < BrowserCase
     assert_equal 4, shown.call.size
   end
 
+  # A set is switched off and on as a whole; a rule that is off by itself stays so; moving changes the page alone.
+  def test_sets_and_order
+    open_stage('rule')
+    ['Three rollers', 'Zinc needs no paint'].each do |name|
+      within("[aria-label='Rule #{name}']") { click_on 'Change' }
+      fill_in 'in set', with: 'Paint and rollers'
+      click_on 'Keep the rule'
+      assert_no_selector '.rule-editor'
+    end
+    within('[aria-label="Rule Three rollers"]') { click_on 'Switch off' }
+    assert_selector '[aria-label="Rule Three rollers"].rule-off'
+    click_on 'Switch the set off'
+    assert_selector '.rule-off', count: 2
+    assert_equal [['Paint and rollers'], true], [family.sets_off, rule('Zinc needs no paint').active]
+    click_on 'Switch the set on'
+    assert_selector '.rule-off', count: 1
+    before = store.find('side-frame').plan.outcome.values
+    click_on 'Move Heavy loads down'
+    settle
+    assert_equal 'Three rollers', family.rules.first.name
+    assert_equal before, store.find('side-frame').plan.outcome.values
+  end
+
   # What is clicked in the picture goes where the hand is.
   def test_the_picture_is_picked_from
     open_stage('rule', 'row[size]=SF-2000')

@@ -54,7 +54,7 @@ class LookUpTest < CoreCase
     'lookup_at_most([1, 2], [50, 80], 40)' => ['lookup_at_most finds nothing for 40 in the list; the smallest is 50', nil],
     'lookup([1, 2], ["oak"], "ash")' => ['The lists of lookup have different lengths', nil],
     'substring("oak", 7)' => ['"oak" has no such place: 7', nil], '1e99 ** 9' => ['This power has no value, or one that is too large', nil],
-    'if 1 / (2 - 2) > 3 then 1 else 2' => ['This divides by zero', '1 / (2 - 2)'], 'count([1, 2][1 / (item - 2) > 0])' => ['This divides by zero', '1 / (item - 2'],
+    'if 1 / (2 - 2) > 3 then 1 else 2' => ['This divides by zero', '1 / (2 - 2)'], 'count([1, 2][1 / (item - 2) > 0])' => ['This divides by zero', '1 / (item - 2)'],
     '5 in (1 / (2 - 2), 6)' => ['This divides by zero', '1 / (2 - 2)'], '3 in [1..[4][2]]' => ['A list of 1 item has no item 2', '[4][2]'], 'tan(90 deg)' => ['90 deg has no tangent', nil]
   }.freeze
 

@@ -67,6 +67,8 @@ module EditExamples
             rule: { name: 'Short frames', when: 'length < 700 mm', then: [{ hide: 'label_hole' }] }),
     example('switch_rule', 'rule Heavy loads, active', name: 'Heavy loads', active: false),
     example('remove_rule', 'rule Three rollers: removed', name: 'Three rollers'),
+    example('move_rule', 'rule order', name: 'Heavy loads'),
+    example('switch_set', 'sets off', ground: 'put_rule:set', set: 'Paint', active: false),
     example('rename_property', 'table size, column note: added', ground: 'add_column:property', table: 'size', name: 'remark', to: 'note'),
     example('rename_parameter', 'parameter span: added', name: 'length', to: 'span'),
     example('rename_feature', 'feature openings: added', name: 'windows', to: 'openings'),
@@ -88,6 +90,7 @@ module EditExamples
                                              kind: 'turned', steps: [{ length: '20 mm', diameter: '12 mm' },
                                                                      { length: '30 mm', diameter: '8 mm' }]
                                            }),
+              'put_rule:set' => example('put_rule', 'rule Set: added', rule: { name: 'Set', set: 'Paint', when: 'length > 9 m', then: [{ warn: 'Long.' }] }),
               'add_column:property' => example('add_column', 'table size', table: 'size', target: 'remark', kind: 'text') }.freeze
 
   # The family on which an example can be done.

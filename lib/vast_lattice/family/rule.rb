@@ -3,8 +3,8 @@
 module VastLattice
   class Family
     # A conditional rule: the effects of the first branch whose condition holds apply, else those of
-    # +otherwise+. An inactive rule does nothing.
-    class Rule < Value.with(:name, note: '', active: true, branches: [], otherwise: [])
+    # +otherwise+. An inactive rule does nothing; those of one named +set+ are switched together.
+    class Rule < Value.with(:name, set: '', note: '', active: true, branches: [], otherwise: [])
       # A condition (as typed) with its effects.
       class Branch < Value.with(:condition, effects: [])
         def self.from_tree(tree)
@@ -17,18 +17,18 @@ module VastLattice
       # Plain form: when, then, further branches in else_when, otherwise.
       def self.from_tree(tree)
         branches = [tree, *tree['else_when']].map { |branch| Branch.from_tree(branch) }
-        new(name: tree['name'], note: tree.fetch('note', ''), active: Words.boolean(tree.fetch('active', true)) != false,
-            branches: branches, otherwise: effects(tree['otherwise']))
+        new(name: tree['name'], set: tree.fetch('set', ''), note: tree.fetch('note', ''),
+            active: Words.boolean(tree.fetch('active', true)) != false, branches: branches, otherwise: effects(tree['otherwise']))
       end
 
       def self.effects(trees) = (trees || []).map { |tree| Effect.from_tree(tree) }
 
       def to_tree
         first, *others = branches.map(&:to_tree)
-        tree = { 'name' => name, 'note' => note, 'active' => active, **first, 'else_when' => others,
+        tree = { 'name' => name, 'set' => set, 'note' => note, 'active' => active, **first, 'else_when' => others,
                  'otherwise' => otherwise.map(&:to_tree) }
         tree.delete('active') if active
-        tree.reject { |key, value| %w[note else_when otherwise].include?(key) && value.empty? }
+        tree.reject { |key, value| %w[set note else_when otherwise].include?(key) && value.empty? }
       end
 
       # Every effect with its path below the rule, for messages.

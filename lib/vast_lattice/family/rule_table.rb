@@ -9,7 +9,7 @@ module VastLattice
     #   unique   at most one may hit           any       several may, if they agree
     #   first    the first one counts          priority  the value that comes first in +priorities+
     #   collect  all count: +aggregate+ sum, min, max or count
-    class RuleTable < Value.with(:name, :output, :inputs, note: '', active: true, policy: 'unique', aggregate: nil, priorities: [],
+    class RuleTable < Value.with(:name, :output, :inputs, set: '', note: '', active: true, policy: 'unique', aggregate: nil, priorities: [],
                                                           rows: [])
       extend TreeForm
 

@@ -111,12 +111,12 @@ module VastLattice
 
       def rules
         refuse_doubles(@family.rules + @family.rule_tables, 'rules', 'rule')
-        @family.rules.each_with_index.map { |rule, index| bind_rule(rule, index) if rule.active }.compact
+        @family.rules.each_with_index.map { |rule, index| bind_rule(rule, index) if @family.on?(rule) }.compact
       end
 
       def rule_tables
         @family.rule_tables.each_with_index.filter_map do |table, index|
-          RuleTableBinder.new(table, @family.rules.size + index, @reader).bind if table.active
+          RuleTableBinder.new(table, @family.rules.size + index, @reader).bind if @family.on?(table)
         end
       end
 

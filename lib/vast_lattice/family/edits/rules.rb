@@ -38,6 +38,25 @@ module VastLattice
           family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) })
         end
 
+        # Switches all rules and rule tables of a set on or off; each keeps what it is by itself.
+        def self.switch_set(family, set:, active:)
+          unless (family.rules + family.rule_tables).any? { |rule| rule.set.casecmp?(set) }
+            known = (family.rules + family.rule_tables).map(&:set).reject(&:empty?).uniq
+            raise Error.new("There is no set of rules \"#{set}\".", remedy: Nearest.remedy(set, known, kind: 'set'))
+          end
+
+          others = family.sets_off.reject { |own| own.casecmp?(set) }
+          family.with(sets_off: Words.boolean(active) == true ? others : [*others, set])
+        end
+
+        # Moves a rule before another, or to the end. The order of rules never changes what they mean.
+        def self.move_rule(family, name:, before: nil)
+          moved = Edits.find(family.rules, name, 'rule')
+          rest = family.rules - [moved]
+          at = before ? rest.index(Edits.find(rest, before, 'rule')) : rest.size
+          family.with(rules: rest.insert(at, moved))
+        end
+
         # Removes a rule.
         def self.remove_rule(family, name:) = family.with(rules: Edits.drop(family.rules, name, 'rule'))
       end
