@@ -88,6 +88,13 @@ module VastLattice
         end
       end
 
+      # The list with an item before another, or at the end.
+      def self.moved(list, name, before, kind)
+        item = find(list, name, kind)
+        rest = list - [item]
+        rest.insert(before ? rest.index(find(rest, before, kind)) : rest.size, item)
+      end
+
       # The list without an item.
       def self.drop(list, name, kind) = list - [find(list, name, kind)]
 

@@ -38,10 +38,7 @@ module VastLattice
 
         # Moves a parameter before another, or to the end.
         def self.move_parameter(family, name:, before: nil)
-          moved = Edits.find(family.parameters, name, 'parameter')
-          rest = family.parameters - [moved]
-          at = before ? rest.index(Edits.find(rest, before, 'parameter')) : rest.size
-          family.with(parameters: rest.insert(at, moved))
+          family.with(parameters: Edits.moved(family.parameters, name, before, 'parameter'))
         end
 
         # Makes a parameter from one text, "80 mm as frame_depth". +unit+ is that of a number without one.

@@ -50,12 +50,7 @@ module VastLattice
         end
 
         # Moves a rule before another, or to the end. The order of rules never changes what they mean.
-        def self.move_rule(family, name:, before: nil)
-          moved = Edits.find(family.rules, name, 'rule')
-          rest = family.rules - [moved]
-          at = before ? rest.index(Edits.find(rest, before, 'rule')) : rest.size
-          family.with(rules: rest.insert(at, moved))
-        end
+        def self.move_rule(family, name:, before: nil) = family.with(rules: Edits.moved(family.rules, name, before, 'rule'))
 
         # Removes a rule.
         def self.remove_rule(family, name:) = family.with(rules: Edits.drop(family.rules, name, 'rule'))
