@@ -13,14 +13,16 @@ module VastLattice
       POWERS = { '**' => :power }.freeze
       MOST_ITEMS = 500
 
-      # Returns the root Node. Raises Formula::Error.
-      def self.parse(text) = new(text).parse
+      # Returns the root Node; with +brackets+, the spans of what stands in brackets hold these, so that it can be cut out of the
+      # text whole. Raises Formula::Error.
+      def self.parse(text, brackets: false) = new(text, brackets: brackets).parse
 
       # The condition that an input (a Node) passes one of the unary tests of +text+ (OMG DMN 1.5, 10.3.1.2,
       # rule 17): "-" for any, "< 5", "[1..3]", "1, 2", "not(3)". Numbers without a unit take +unit+.
       def self.unary_tests(text, input, unit = Units::PLAIN) = new(text, unit).unary_tests(input)
 
-      def initialize(text, unit = nil)
+      def initialize(text, unit = nil, brackets: false)
+        @brackets = brackets
         @unit = unit unless unit.nil? || unit.plain?
         @tokens = Lexer.tokens(text)
         @at = 0
@@ -129,7 +131,7 @@ module VastLattice
       def in_tests(value, tests)
         tests << unary_test while tests.empty? || take(:sign, ',')
         stop = expect(:sign, ')')
-        join(:in, value, *tests).with(span: value.span.to(stop.span))
+        cut(join(:in, value, *tests), value, stop)
       end
 
       def range_or_expression = peek.is?(:sign, '[') || peek.is?(:sign, '(') ? range_or_list : expression
@@ -141,8 +143,7 @@ module VastLattice
         return range(start, first) if take(:sign, '..')
         return list(start, first) if start.text == '['
 
-        stop = expect(:sign, ')')
-        first.with(span: start.span.to(stop.span))
+        cut(first, start, expect(:sign, ')'))
       end
 
       def range(start, low)
@@ -207,10 +208,11 @@ module VastLattice
         start = take(:sign, '(') ||
                 refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.')
         inner = expression
-        stop = expect(:sign, ')')
-        # With its brackets, so that what is cut out of a text is whole.
-        inner.with(span: start.span.to(stop.span))
+        cut(inner, start, expect(:sign, ')'))
       end
+
+      # A node with all that stands between two pieces, where that is wanted.
+      def cut(node, start, stop) = @brackets ? node.with(span: start.span.to(stop.span)) : node
 
       def name_or_call(token)
         return Node.new(kind: :name, span: token.span, data: Name.read(token.text)) unless take(:sign, '(')

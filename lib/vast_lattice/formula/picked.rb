@@ -16,7 +16,7 @@ module VastLattice
     # of the pieces around it, and all others stay as they were typed.
     class Picked
       # The tree of a text. Raises Formula::Error.
-      def self.read(text) = new(text).tree(Parser.parse(text))
+      def self.read(text) = new(text).tree(Parser.parse(text, brackets: true))
 
       # The text of a tree; the block may complete the value of a name, such as by its unit.
       def self.write(tree, &) = Writing.new(&).text(tree)
