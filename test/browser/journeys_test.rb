@@ -138,7 +138,7 @@ class JourneysTest < BrowserCase
 
   def test_a_rule_is_built_by_picking
     open_stage('rule')
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     fill_in 'Rule', with: 'Deep frames'
     within('.rule-editor') do
       select 'Frame depth', from: 'Value'

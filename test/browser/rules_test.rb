@@ -12,7 +12,7 @@ class RulesBrowserTest < BrowserCase
   # Nested and, or, not; an else-if; four effects of four kinds: by picking, and, word by word, as text.
   def test_picked_and_typed_are_the_same_rule
     open_stage('rule')
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     fill_in 'Rule', with: 'Picked'
     pick_conditions
     pick_effects
@@ -21,7 +21,7 @@ class RulesBrowserTest < BrowserCase
     assert_selector '[aria-label="Rule Picked"]'
 
     within('[aria-label="Rule Picked"]') { click_on 'Switch off' }
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     fill_in 'Rule', with: 'Typed'
     type(0, BOTH)
     assert_selector '.picks li', count: 8
@@ -38,7 +38,7 @@ class RulesBrowserTest < BrowserCase
   # A typo is underlined where it stands, while one types; what picks cannot say stays as it was typed, within the picks.
   def test_typed_pieces_stay_and_errors_are_underlined
     open_stage('rule')
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     fill_in 'Rule', with: 'Odd'
     type(0, 'lenght > 1 m')
     assert_selector '.coloured-back .is-wrong', text: 'lenght'
@@ -59,7 +59,7 @@ class RulesBrowserTest < BrowserCase
       VastLattice::Family::Edits.apply(own, 'do' => 'put_rule', 'rule' => { 'name' => 'Short ties', 'when' => 'length <= 900 mm', 'then' => [{ 'set' => 'tie_count', 'to' => '2' }] })
     end
     open_stage('rule')
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     fill_in 'Rule', with: 'Long ties'
     find_field('Effect', match: :first).select('set a value')
     find_field('Subject', match: :first).select('Number of cross ties')
@@ -157,7 +157,7 @@ class RulesBrowserTest < BrowserCase
   # What is clicked in the picture goes where the hand is.
   def test_the_picture_is_picked_from
     open_stage('rule', 'row[size]=SF-2000')
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     find_field('Comparison').click
     page.execute_script("document.querySelector('.picture [data-feature=tie_holes]').dispatchEvent(new MouseEvent('click', { bubbles: true }))")
     assert_field 'rule-when-0', with: 'tie_holes.built'

@@ -68,7 +68,7 @@ class StayingTest < BrowserCase
 
   def test_rule
     open_stage('rule')
-    click_on 'New rule'
+    click_on 'New rule', exact: true
     fill_in 'Rule', with: 'Half a rule'
     press(:left, :left)
     stays('a rule that is being written')
