@@ -99,7 +99,7 @@ class DimensionsTest < CoreCase
 
   # Random parts with many features.
   def test_drawings_of_random_parts
-    (ENV['LATTICE_LONG'] ? 200 : 10).times do |seed|
+    (ENV['LATTICE_LONG'] ? 200 : 6).times do |seed|
       result = Result.new(plan(RandomSolid.new(seed).yaml))
       next if result.errors?
 

@@ -10,7 +10,7 @@ class SolidsTest < CoreCase
   # Random plates, drilled from front and side, with bosses; hollow bars, turned parts and folded sheets with features
   # that cross each other and the edges.
   def test_volumes_and_surfaces_agree_with_manifold
-    many = ENV['LATTICE_LONG'] ? 48 : 10
+    many = ENV['LATTICE_LONG'] ? 48 : 6
     solids = Array.new(many) { |seed| RandomSolid.new(seed) }
     answers, status = Open3.capture2('node', File.join(ROOT, 'test/support/manifold.mjs'), stdin_data: JSON.generate(solids.map(&:steps)))
 
