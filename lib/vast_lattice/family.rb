@@ -38,7 +38,10 @@ module VastLattice
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.
-    def on?(rule) = rule.active && (rule.set.empty? || sets_off.none? { |set| set.casecmp?(rule.set) })
+    def on?(rule) = rule.active && !set_off?(rule.set)
+
+    # Whether a set of rules is switched off; rules without one are in "", which never is.
+    def set_off?(set) = sets_off.any? { |off| off.casecmp?(set) }
 
     # Named things; names match regardless of case. nil when there is none.
     def parameter(name) = find(parameters, name)

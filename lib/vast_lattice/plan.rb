@@ -56,11 +56,14 @@ module VastLattice
       Outcome.of(self, PickReader.new(self).read(pick))
     end
 
-    # The outcome for rows alone, given as their numbers by table (nil where none is picked). Raises Broken.
-    def outcome_at(rows)
+    # The outcome for rows alone, given as their numbers by table (nil where none is picked), with values that are +insisted+ on
+    # as by a person, as the program holds them, by name. Raises Broken.
+    def outcome_at(rows, insisted = {})
       ensure_runnable
       nothing = @nothing
-      Outcome.of(self, FoundPick.new(rows: rows, answers: nothing, overrides: nothing, pick: nil))
+      overrides = insisted.empty? ? nothing : nothing.dup
+      insisted.each { |name, value| overrides[symbols[name].index] = value }
+      Outcome.of(self, FoundPick.new(rows: rows, answers: nothing, overrides: overrides, pick: nil))
     end
 
     # Raises Broken if the family has errors.

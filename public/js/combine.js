@@ -1,6 +1,6 @@
 // Tables together: which rows of two of them go together, and the list of all complete variants.
 import { get, newest, words } from './api.js';
-import { query } from './pick.js';
+import { queryRows } from './pick.js';
 
 export function combine() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.
@@ -42,7 +42,7 @@ export function combine() {
     async loadPairs() {
       if (!this.down || !this.across) return;
       try {
-        const found = await this.askPairs(`${this.api}/pairs?down=${encodeURIComponent(this.down)}&across=${encodeURIComponent(this.across)}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        const found = await this.askPairs(`${this.api}/pairs?down=${encodeURIComponent(this.down)}&across=${encodeURIComponent(this.across)}&${queryRows(this.state.pick)}`);
         if (!found) return;
         this.pairs = found;
         this.reason = null;

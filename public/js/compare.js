@@ -1,6 +1,6 @@
 // Two to four rows side by side: what differs, and the pictures over each other or beside each other.
 import { newest, words } from './api.js';
-import { query } from './pick.js';
+import { queryRows } from './pick.js';
 
 export function compare() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.
@@ -43,7 +43,7 @@ export function compare() {
       const asked = new URLSearchParams({ table: this.table, view: ['solid', 'flat'].includes(this.view) ? 'front' : this.view });
       this.chosen.forEach((row) => asked.append('rows[]', row));
       try {
-        const found = await this.askRows(`${this.api}/compare?${asked}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        const found = await this.askRows(`${this.api}/compare?${asked}&${queryRows(this.state.pick)}`);
         if (!found) return;
         this.found = found;
         this.problem = '';

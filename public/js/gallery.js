@@ -1,6 +1,6 @@
 // All rows of a table as pictures, in one scale or each fitted.
 import { newest, words } from './api.js';
-import { query } from './pick.js';
+import { queryRows } from './pick.js';
 
 export function gallery() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.
@@ -28,7 +28,7 @@ export function gallery() {
 
     async load() {
       try {
-        const answer = await this.askCards(`${this.api}/gallery?table=${encodeURIComponent(this.table)}&scale=${this.scale}&from=${this.from}&view=${this.drawable()}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`);
+        const answer = await this.askCards(`${this.api}/gallery?table=${encodeURIComponent(this.table)}&scale=${this.scale}&from=${this.from}&view=${this.drawable()}&${queryRows(this.state.pick)}`);
         if (!answer) return;
         this.cards = answer.cards;
         this.size = answer.size;

@@ -4,7 +4,7 @@
 // spreadsheets.
 import { SheetView } from './sheet-view.js';
 import { get, labelText, words } from './api.js';
-import { query } from './pick.js';
+import { queryRows } from './pick.js';
 import { compare, drawCell, passes } from './grid-cells.js';
 import { keys } from './grid-keys.js';
 import { tools } from './grid-tools.js';
@@ -253,7 +253,7 @@ export function grid() {
     async resolveVisible(force = false) {
       const wanted = this.inSight(10).filter((number) => force || !resolved.has(number));
       if (!wanted.length) return;
-      const ask = `${this.path}/resolved?rows=${wanted.join(',')}&${query({ rows: this.state.pick.rows, answers: {}, overrides: {} })}`;
+      const ask = `${this.path}/resolved?rows=${wanted.join(',')}&${queryRows(this.state.pick)}`;
       if (ask === asked && !force) return;
       asked = ask;
       try {

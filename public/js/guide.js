@@ -1,5 +1,4 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
-import { words } from './api.js';
 
 export function guide() {
   return {
@@ -109,15 +108,11 @@ export function guide() {
       return locked ? `Decided by ${value.by}.` : null;
     },
 
-    async addField(select) { if (select.value) await this.attempt({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },
-    async removeField(ask) { await this.attempt({ do: 'remove_field', form: this.$root.dataset.form, ask }); },
+    async addField(select) { if (select.value) await this.editOrTell({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },
+    async removeField(ask) { await this.editOrTell({ do: 'remove_field', form: this.$root.dataset.form, ask }); },
     async addForm(form) {
       const name = form.elements.name.value.trim();
-      await this.attempt({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } });
-    },
-
-    async attempt(edit) {
-      try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }
+      await this.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } });
     },
   };
 }

@@ -91,9 +91,7 @@ export function health() {
     // What is wrong is mended by the edits that the finding offers; the foot tells what they did and undoes them.
     mendable(one) { return Boolean(one.mend) && !this.looking(); },
     mendText(one) { return one.mend ? one.mend.title : ''; },
-    async mend(one) {
-      try { await this.edit(one.mend.edits); } catch (refusal) { this.tell(words(refusal)); }
-    },
+    mend(one) { return this.editOrTell(one.mend.edits); },
     async showOne(one) { await this.pickRows(one.rows); this.hide(); },
   };
 }

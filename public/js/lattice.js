@@ -3,7 +3,7 @@
 import { SheetView } from './sheet-view.js';
 import { Overview } from './overview.js';
 import { get, words } from './api.js';
-import { query } from './pick.js';
+import { queryRows } from './pick.js';
 
 const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
@@ -60,7 +60,7 @@ export function lattice() {
     },
 
     later(name, act, wait) { clearTimeout(this.timers[name]); this.timers[name] = setTimeout(() => view && act(), wait); },
-    others() { return query({ rows: this.state.pick.rows, answers: {}, overrides: {} }); },
+    others() { return queryRows(this.state.pick); },
     asking2(more = {}) { return `${new URLSearchParams({ table: this.table, ...more })}&${this.others()}`; },
     fileOf(format) { return `${window.location.pathname.replace(/[^/]+$/, '')}lattice.${format}?${this.asking2()}`; },
 

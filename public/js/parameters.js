@@ -36,7 +36,7 @@ export function parameters() {
       const list = Array.from(document.querySelectorAll('.names .name-button'), (button) => button.dataset.given2);
       const at = list.indexOf(name);
       if (at + by < 0 || at + by >= list.length) return;
-      await this.edit({ do: 'move_parameter', name, before: list[at + (by > 0 ? 2 : -1)] || null }).catch((refusal) => this.tell(words(refusal)));
+      await this.editOrTell({ do: 'move_parameter', name, before: list[at + (by > 0 ? 2 : -1)] || null });
     },
 
     async remove(name) {

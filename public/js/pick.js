@@ -8,6 +8,9 @@ export function query(pick) {
   return parts.toString();
 }
 
+// The same of its rows alone.
+export const queryRows = ({ rows }) => query({ rows, answers: {}, overrides: {} });
+
 // The number of a variant among all of them: the last table changes quickest (Checks::Variants).
 export function variantNumber(tables, rows) {
   return tables.filter((table) => table.rows.length).reduce((number, table) => {

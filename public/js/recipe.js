@@ -1,7 +1,6 @@
 // The recipes of a family: opens one step at a time, selects many, adds, moves and removes
 // steps, parts and materials.
 import Sortable from '../vendor/sortable/sortable.js';
-import { words } from './api.js';
 import { STEP } from './build-scale.js';
 
 const steps = () => Array.from(document.querySelectorAll('.steps'));
@@ -46,39 +45,27 @@ export function recipe() {
       if (target) this.select(target);
     },
 
-    // An edit; what is refused is told.
-    async change(edits, told = '') {
-      try {
-        await this.edit(edits);
-        if (told) this.tell(told);
-        return true;
-      } catch (refusal) {
-        this.tell(words(refusal));
-        return false;
-      }
-    },
-
     // A click on a state changes it by hand; on one that is by hand already, it is left to what else decides.
     async turn(name, byHand) {
       const there = (this.state.states[name] || {}).state;
       const text = byHand ? '' : there === 'shown' ? 'suppressed' : 'built';
-      if (await this.change({ do: 'set_feature', feature: name, field: 'by_hand', text })) this.showReason(name);
+      if (await this.editOrTell({ do: 'set_feature', feature: name, field: 'by_hand', text })) this.showReason(name);
     },
     showReason(name) { this.select(`${name}.built`); },
 
-    remove(name) { return this.change({ do: 'remove_feature', feature: name }, 'Removed. Undo brings it back.'); },
+    remove(name) { return this.editOrTell({ do: 'remove_feature', feature: name }, 'Removed. Undo brings it back.'); },
 
     move(name, by) {
       const list = steps().map(names).find((own) => own.includes(name));
       const to = list.indexOf(name) + (by > 0 ? 2 : -1);
       if (to < 0 || list.indexOf(name) + by >= list.length) return null;
-      return this.change({ do: 'move_feature', feature: name, before: list[to] || null });
+      return this.editOrTell({ do: 'move_feature', feature: name, before: list[to] || null });
     },
 
     async dropped(list, event) {
       if (event.oldIndex === event.newIndex) return;
       const order = names(list);
-      const kept = await this.change({ do: 'move_feature', feature: order[event.newIndex], before: order[event.newIndex + 1] || null });
+      const kept = await this.editOrTell({ do: 'move_feature', feature: order[event.newIndex], before: order[event.newIndex + 1] || null });
       if (!kept) this.refresh();
     },
 
@@ -100,22 +87,22 @@ export function recipe() {
 
     settle(state) {
       const told = { suppressed: 'Suppressed', hidden: 'Hidden', built: 'Built and shown', '': 'Left to conditions, rules and tables' }[state];
-      return this.change({ do: 'set_features', features: this.marked, field: 'by_hand', text: state }, `${told}: ${this.markedText()}. Undo takes it back.`);
+      return this.editOrTell({ do: 'set_features', features: this.marked, field: 'by_hand', text: state }, `${told}: ${this.markedText()}. Undo takes it back.`);
     },
 
     async setMany(field, element) {
       const text = element.value.trim();
-      if (text && await this.change({ do: 'set_features', features: this.marked, field, text })) element.value = '';
+      if (text && await this.editOrTell({ do: 'set_features', features: this.marked, field, text })) element.value = '';
     },
 
     async removeMany() {
-      if (await this.change({ do: 'remove_features', features: this.marked }, 'Removed. Undo brings them back.')) this.unmark();
+      if (await this.editOrTell({ do: 'remove_features', features: this.marked }, 'Removed. Undo brings them back.')) this.unmark();
     },
 
     group() {
-      return this.change({ do: 'put_alternatives', name: this.marked.join(' or ').slice(0, 110), features: this.marked }, 'Exactly one of them must be built now.');
+      return this.editOrTell({ do: 'put_alternatives', name: this.marked.join(' or ').slice(0, 110), features: this.marked }, 'Exactly one of them must be built now.');
     },
-    ungroup(name) { return this.change({ do: 'put_alternatives', name, features: [] }); },
+    ungroup(name) { return this.editOrTell({ do: 'put_alternatives', name, features: [] }); },
 
     // The build mark: { part, step } or null for all.
     buildOf(part) { return this.build && this.build.part === part ? this.build.step : null; },
@@ -127,24 +114,24 @@ export function recipe() {
     async dropLater(part) {
       const list = names(document.querySelector(`[data-steps="${part}"]`));
       const later = list.slice(this.buildOf(part) / STEP);
-      if (!later.length || await this.change({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) this.buildTo(null);
+      if (!later.length || await this.editOrTell({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) this.buildTo(null);
     },
 
     // Stock, parts and materials.
     keepWhat(value) { this.keeps = value; },
-    addItem(part, list, item) { return this.change({ do: 'add_stock_item', part, list, item: JSON.parse(item) }); },
-    removeItem(part, list, index) { return this.change({ do: 'remove_stock_item', part, list, index }); },
-    removePart(part) { return this.change({ do: 'remove_part', part }, 'Removed. Undo brings it back.'); },
+    addItem(part, list, item) { return this.editOrTell({ do: 'add_stock_item', part, list, item: JSON.parse(item) }); },
+    removeItem(part, list, index) { return this.editOrTell({ do: 'remove_stock_item', part, list, index }); },
+    removePart(part) { return this.editOrTell({ do: 'remove_part', part }, 'Removed. Undo brings it back.'); },
     async addPart(form) {
       const { name, stock } = Object.fromEntries(new FormData(form));
-      if (!await this.change({ do: 'put_part', name, stock: JSON.parse(stock) })) return;
+      if (!await this.editOrTell({ do: 'put_part', name, stock: JSON.parse(stock) })) return;
       form.reset();
       this.openAt(`stock:${name}`);
     },
     async addMaterial(form) {
       const material = Object.fromEntries(new FormData(form));
-      if (await this.change({ do: 'put_material', material }, 'Kept. Parts can be made of it now.')) form.reset();
+      if (await this.editOrTell({ do: 'put_material', material }, 'Kept. Parts can be made of it now.')) form.reset();
     },
-    dropMaterial(name) { return this.change({ do: 'remove_material', name }); },
+    dropMaterial(name) { return this.editOrTell({ do: 'remove_material', name }); },
   };
 }

@@ -1,17 +1,11 @@
 // The editor of rule tables: lines of tests, checked while they are typed; gaps are offered as new lines, overlaps are shown.
 import { newest, post, send, words } from './api.js';
+import { parsed } from './parsed.js';
 import { readBlock } from './grid-keys.js';
 
 // Milliseconds from a key to the check.
 const REST = 200;
 const POLICIES = { unique: 'No two lines may fit at once.', first: 'The first line that fits counts.', any: 'Several may fit, if they say the same.', priority: 'The result that comes first among the priorities counts.', collect: 'All lines that fit count together.' };
-
-// A text is read once.
-const known = new Map();
-function read(text) {
-  if (!known.has(text)) known.set(text, JSON.parse(text));
-  return known.get(text);
-}
 
 export function ruleTables() {
   const latest = newest((path, body) => post(path, body));
@@ -23,7 +17,7 @@ export function ruleTables() {
     problem: '',
     timer: null,
 
-    get pickable() { return read(this.$root.dataset.pickable); },
+    get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
     outputs() { return this.pickable.names.filter(({ group }) => group === 'Values'); },
     policies() { return Object.entries(POLICIES); },
     policyText() { return POLICIES[this.draft.policy]; },
@@ -160,10 +154,7 @@ export function ruleTables() {
       }
     },
     cancel() { this.draft = null; this.checked = null; this.problem = ''; clearTimeout(this.timer); this.foresee(null); },
-    async toggle(button) { const table = this.tableOf(button); await this.attempt({ do: 'put_rule_table', rule_table: { ...table, active: table.active === false } }); },
-    async remove(button) { await this.attempt({ do: 'remove_rule_table', name: this.tableOf(button).name }); },
-    async attempt(edit) {
-      try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }
-    },
+    async toggle(button) { const table = this.tableOf(button); await this.editOrTell({ do: 'put_rule_table', rule_table: { ...table, active: table.active === false } }); },
+    async remove(button) { await this.editOrTell({ do: 'remove_rule_table', name: this.tableOf(button).name }); },
   };
 }

@@ -1,6 +1,7 @@
 // The rule editor: conditions and effects picked from lists, or typed; both are views of one tree, which the server reads and
 // writes. Beside it, what the rule would do in every variant, before it is kept.
 import { newest, post, words } from './api.js';
+import { parsed } from './parsed.js';
 import { query } from './pick.js';
 import { addTo, changed, coloured, linesOf, optionsOf, otherWord, removed, rooted, setWord, signOf, signWord, signsFor, testOf, withSign, WORDS } from './rule-draft.js';
 
@@ -11,13 +12,6 @@ const NONE = { choices: [], number: true, unit: '', boolean: false };
 
 // Something that is wrong, in words.
 const told = ({ message, remedy }) => [message, remedy].filter(Boolean).join(' ');
-
-// A text is read once.
-const known = new Map();
-function read(text) {
-  if (!known.has(text)) known.set(text, JSON.parse(text));
-  return known.get(text);
-}
 
 export function rules() {
   let asking = Promise.resolve();
@@ -40,8 +34,8 @@ export function rules() {
     destroy() { Object.entries(this.heard).forEach(([name, heard]) => window.removeEventListener(name, heard)); },
 
     // What there is to pick changes with the family.
-    get pickable() { return read(this.$root.dataset.pickable); },
-    get effectKinds() { return read(this.$root.dataset.effects); },
+    get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
+    get effectKinds() { return parsed(this.$root.dataset.effects); },
     nameGroups() { return [...new Set(this.pickable.names.map(({ group }) => group))]; },
     namesOf(group) { return this.pickable.names.filter((name) => name.group === group); },
     nameOf(name) { return this.pickable.names.find((one) => one.name.toLowerCase() === String(name).toLowerCase()) || { ...NONE, name }; },
@@ -176,10 +170,6 @@ export function rules() {
       return tree;
     },
     one(list) { return [list]; },
-    effectLists() {
-      const { branches, otherwise } = this.draft;
-      return [...branches.map(({ effects }) => effects), otherwise];
-    },
 
     // What is clicked in the picture goes where the hand is.
     holdTest(branch, path) { this.hand = { branch, path }; },
@@ -259,21 +249,17 @@ export function rules() {
 
     async toggle(button) {
       const rule = this.ruleOf(button);
-      await this.attempt({ do: 'switch_rule', name: rule.name, active: rule.active === false });
+      await this.editOrTell({ do: 'switch_rule', name: rule.name, active: rule.active === false });
     },
-    async remove(button) { await this.attempt({ do: 'remove_rule', name: this.ruleOf(button).name }); },
+    async remove(button) { await this.editOrTell({ do: 'remove_rule', name: this.ruleOf(button).name }); },
 
-    switchSet(set, active) { return this.attempt({ do: 'switch_set', set, active }); },
+    switchSet(set, active) { return this.editOrTell({ do: 'switch_set', set, active }); },
     // Up and down the page.
     moveRule(button, by) {
       const { name } = this.ruleOf(button);
       const all = Array.from(this.$root.querySelectorAll('[data-rule]')).map((section) => JSON.parse(section.dataset.rule).name);
       const to = all.indexOf(name) + by;
-      return to < 0 || to >= all.length ? null : this.attempt({ do: 'move_rule', name, before: all[to + (by > 0 ? 1 : 0)] || null });
-    },
-
-    async attempt(edit) {
-      try { await this.edit(edit); } catch (refusal) { this.tell(words(refusal)); }
+      return to < 0 || to >= all.length ? null : this.editOrTell({ do: 'move_rule', name, before: all[to + (by > 0 ? 1 : 0)] || null });
     },
   };
 }

@@ -262,6 +262,18 @@ export function workspace() {
       return next;
     },
 
+    // An edit; what is refused is told, as is +told+ when it is kept. Gives whether it was.
+    async editOrTell(edits, told = '') {
+      try {
+        await this.edit(edits);
+        if (told) this.tell(told);
+        return true;
+      } catch (refusal) {
+        this.tell(words(refusal));
+        return false;
+      }
+    },
+
     // +ask+ is what else the answer is to tell. Gives that, whether anything was changed, and what others had changed.
     async sendEdit(edits, refresh, ask) {
       const sentAt = this.seen;

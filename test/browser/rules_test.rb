@@ -133,6 +133,8 @@ class RulesBrowserTest < BrowserCase
 
   # A set is switched off and on as a whole; a rule that is off by itself stays so; moving changes the page alone.
   def test_sets_and_order
+    table = family.rule_tables.first.with(set: 'Paint and rollers').to_tree
+    store.edit('side-frame', version: nil, person: 'Engineer') { |own| VastLattice::Family::Edits.apply(own, 'do' => 'put_rule_table', 'rule_table' => table) }
     open_stage('rule')
     ['Three rollers', 'Zinc needs no paint'].each do |name|
       within("[aria-label='Rule #{name}']") { click_on 'Change' }
@@ -143,7 +145,8 @@ class RulesBrowserTest < BrowserCase
     within('[aria-label="Rule Three rollers"]') { click_on 'Switch off' }
     assert_selector '[aria-label="Rule Three rollers"].rule-off'
     click_on 'Switch the set off'
-    assert_selector '.rule-off', count: 2
+    assert_selector '.rule-off', count: 3
+    assert_selector "[aria-label='Rule table #{table['name']}'].rule-off"
     assert_equal [['Paint and rollers'], true], [family.sets_off, rule('Zinc needs no paint').active]
     click_on 'Switch the set on'
     assert_selector '.rule-off', count: 1

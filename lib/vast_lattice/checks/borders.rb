@@ -85,10 +85,9 @@ module VastLattice
 
       # Values that the limits of the parameter allow.
       def within(target, values)
-        item = @plan.bound.items[target.index]
-        return values unless target.type.number? && item.respond_to?(:least)
+        return values unless target.type.number?
 
-        least, most = [item.least, item.most].map { |limit| limit&.constant? ? Formula.value(limit, @plan.lists) : nil }
+        least, most = @plan.bound.items[target.index].fixed_limits(@plan.lists)
         values.select { |value| (least.nil? || value >= least) && (most.nil? || value <= most) }
       end
     end

@@ -31,10 +31,8 @@ module VastLattice
 
       # {text => the variants that share it}
       def shared(name)
-        by_label = Sweep.new(@plan, tick: @tick).group_by do |variant|
-          variant.outcome.labels[name]
-        end.transform_values { |same| same.uniq(&:name) }
-        by_label.select { |label, variants| label && variants.size > 1 }
+        by_label = Sweep.new(@plan, tick: @tick).group_by { |variant| variant.outcome.labels[name] }
+        by_label.transform_values { |same| same.uniq(&:name) }.select { |label, variants| label && variants.size > 1 }
       end
 
       def collision(name, label, variants)

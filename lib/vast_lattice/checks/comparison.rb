@@ -37,16 +37,14 @@ module VastLattice
 
       def values_of
         @values_of ||= @plan.targets.select(&:value?).map do |target|
-          line(target.name, target.subject.title) do |outcome|
-            outcome.text_of(target)
-          end
+          line(target.name, target.title) { |outcome| outcome.text_of(target) }
         end
       end
 
       # Materials and colours of parts, properties of the rows, prices, operations, and what is wrong.
       def others_of
         looks = @plan.targets.select { |target| %i[material colour].include?(target.kind) }.map do |target|
-          line(target.name, "#{target.subject.title}: #{target.kind}") { |outcome| outcome.text_of(target) }
+          line(target.name, target.title) { |outcome| outcome.text_of(target) }
         end
         properties = outcomes.flat_map { |outcome| outcome.properties.keys }.uniq.map do |name|
           line(name, name.tr('_', ' ')) { |outcome| outcome.properties[name].to_s }
@@ -64,9 +62,7 @@ module VastLattice
 
       def states_of
         @states_of ||= (@plan.family.parts + @plan.family.features).map do |item|
-          line(item.name, item.title) do |outcome|
-            outcome.state(item.name).to_s
-          end
+          line(item.name, item.title) { |outcome| outcome.state(item.name).to_s }
         end
       end
 
@@ -76,12 +72,7 @@ module VastLattice
       def facts
         texts = @results.values.map(&:fact_texts)
         [*@plan.family.patterns.keys.map { |name| line(name, name.tr('_', ' ')) { |outcome| outcome.label(name) } },
-         *{ 'mass' => 'mass', 'size' => 'size',
-            'volume' => 'volume' }.map do |name, title|
-           { 'name' => name, 'title' => title, 'texts' => texts.map do |own|
-             own[name].to_s
-           end }
-         end]
+         *%w[mass size volume].map { |name| { 'name' => name, 'title' => name, 'texts' => texts.map { |own| own[name].to_s } } }]
       end
     end
   end

@@ -83,16 +83,12 @@ module VastLattice
       def outcome(values)
         @outcomes ||= {}
         @outcomes[values] ||= begin
-          overrides = Array.new(@plan.targets.size)
           rows = Array.new(@plan.family.tables.size)
           chosen, others = values.partition { |target, _| target.kind == :row }
-          chosen.each { |target, name| rows[@plan.family.tables.index(target.subject)] = row(target, name) }
-          others.each { |target, value| overrides[target.index] = value }
-          Outcome.of(@plan, Plan::FoundPick.new(rows: rows, answers: Array.new(@plan.targets.size), overrides: overrides, pick: nil))
+          chosen.each { |target, name| rows[@plan.family.table_index(target.subject.name)] = target.subject.row_index(name) }
+          @plan.outcome_at(rows, others.to_h { |target, value| [target.name, value] })
         end
       end
-
-      def row(target, name) = target.subject.rows.index { |row| row.name == name }
 
       def disagreement(target, values)
         outcome(values).findings.find { |finding| finding.code == :rules_disagree && finding.place == target.place }

@@ -38,9 +38,8 @@ module VastLattice
 
       # Plain form.
       def to_tree
-        { 'table' => @table&.name, 'title' => @table&.title, 'variants' => names, 'lines' => lines.map do |line|
-          line.to_h.transform_keys(&:to_s)
-        end,
+        { 'table' => @table&.name, 'title' => @table&.title, 'variants' => names,
+          'lines' => lines.map { |line| line.to_h.transform_keys(&:to_s) },
           'levels' => names.each_index.map { |row| Verdicts::LETTERS.fetch(level(row)) }.join,
           'numbers' => outcomes.map { |outcome| outcome.label('part_number') } }
       end
@@ -67,9 +66,8 @@ module VastLattice
       # Variants that differ from +name+ in one value, state, material or colour alone: {variant => what it is called}. What
       # formulas and rules make of a difference is not another one.
       def near(name)
-        at = names.index do |own|
-          own.casecmp?(name.to_s)
-        end || raise(Error.new("There is no row \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'row')))
+        at = names.index { |own| own.casecmp?(name.to_s) } or
+          raise Error.new("There is no row \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'row'))
         names.each_index.filter_map do |other|
           things = other == at ? [] : differing(outcomes[at], outcomes[other])
           [names[other], things.first] if things.size == 1
@@ -89,9 +87,8 @@ module VastLattice
           at = target.index
           one.values[at] == other.values[at] || [one, other].all? { |outcome| follows?(outcome, at) }
         end
-        found.map do |target|
-          %i[material colour].include?(target.kind) ? "#{target.subject.title}: #{target.kind}" : target.subject.title
-        end.uniq
+        # Built and shown are two targets, and one state to people.
+        found.map { |target| target.state? ? target.subject.title : target.title }.uniq
       end
 
       def follows?(outcome, at) = FOLLOWING.include?(Plan::Decider.decode(outcome.deciders[at]).first)

@@ -54,7 +54,7 @@ module VastLattice
       def allowed(found, _path)
         name, row = found.rows.first
         table = @family.table(name)
-        picked = @family.tables.map { |own| own.equal?(table) ? own.rows.index { |one| one.name == row } : own.default_row_index }
+        picked = @family.tables.map { |own| own.equal?(table) ? own.row_index(row) : own.default_row_index }
         outcome = @plan.outcome_at(picked)
         cells = table.columns.reject(&:property?).filter_map { |column| within(outcome, column.target) }
         return if cells.empty?

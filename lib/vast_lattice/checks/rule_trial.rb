@@ -58,16 +58,9 @@ module VastLattice
       def borders(pick)
         rows = Plan::PickReader.new(@with).read(Plan::Pick.new(rows: pick.rows)).rows
         Borders.new(@with, @bound.conditions).cases.select { |target, *| target.value? && !target.computed? }.map do |target, value, where|
-          outcomes = [@without, @with].map { |plan| beyond(plan, rows, target, value) }
+          outcomes = [@without, @with].map { |plan| plan.outcome_at(rows, target.name => value) }
           { 'name' => "#{target.name} = #{target.text(value)}", 'where' => where.to_s, **said(*outcomes, 'border') }
         end
-      end
-
-      # The outcome with one value as a person would insist on it.
-      def beyond(plan, rows, target, value)
-        overrides = Array.new(plan.targets.size)
-        overrides[plan.symbols[target.name].index] = value
-        Outcome.of(plan, Plan::FoundPick.new(rows: rows, answers: Array.new(plan.targets.size), overrides: overrides, pick: nil))
       end
     end
   end

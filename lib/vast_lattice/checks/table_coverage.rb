@@ -39,10 +39,9 @@ module VastLattice
       def input(text)
         typed = Formula.type(text, @plan.symbols.scope)
         target = typed.kind == :name ? @plan.targets[typed.data.index] : nil
-        own = target&.value? ? @plan.bound.items[target.index] : nil
-        limits = [own&.least, own&.most].map { |limit| limit&.constant? ? Formula.value(limit, @plan.lists) : nil }
         { type: typed.type, variable: Formula::Variable.new(name: 'input', type: typed.type, index: INPUT), unit: target&.unit || Units::PLAIN,
-          limits: limits, whole: target&.value? && target.subject.kind == 'count' }
+          limits: target ? @plan.bound.items[target.index].fixed_limits(@plan.lists) : [nil, nil],
+          whole: target&.value? && target.subject.kind == 'count' }
       end
 
       # The Typed condition that the input passes a text; nil where it depends on anything else.
@@ -71,13 +70,7 @@ module VastLattice
       # Numbers of the rows that hit, by combination; the last input changes quickest.
       def hits
         @hits ||= begin
-          passed = @tests.map do |tests|
-            tests.each_with_index.map do |typed, at|
-              typed && @segments[at].list.map do |own|
-                passes?(typed, own.sample)
-              end
-            end
-          end
+          passed = @tests.map { |tests| tests.each_with_index.map { |typed, at| typed && passed_by(typed, @segments[at]) } }
           Array.new(size) do |number|
             places = at(number)
             passed.each_index.select { |row| passed[row].zip(places).all? { |by, place| by&.at(place) } }
@@ -85,7 +78,10 @@ module VastLattice
         end
       end
 
-      def passes?(typed, value) = Formula::Evaluator.new(@plan.lists) { |_| value }.settled(typed) == true
+      # By segment whether it passes a test.
+      def passed_by(typed, segments)
+        segments.list.map { |own| Formula::Evaluator.new(@plan.lists) { |_| own.sample }.settled(typed) == true }
+      end
 
       # The segment of each input in a combination, and back.
       def at(number) = @segments.reverse.map { |own| number.divmod(own.size).then { |rest, place| number = rest and place } }.reverse

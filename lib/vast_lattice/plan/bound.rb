@@ -8,6 +8,8 @@ module VastLattice
       # A parameter: its own formula or default, its limits, its choices as values, and the condition under
       # which it applies.
       class Parameter < Value.with(:target, formula: nil, default: nil, least: nil, most: nil, step: nil, choices: nil, applies: nil)
+        # The least and the most value where these are constants, else nil. +lists+ as in Program.
+        def fixed_limits(lists) = [least, most].map { |limit| Formula.value(limit, lists) if limit&.constant? }
       end
 
       # What has neither formula nor limits of its own, unless it says so.
@@ -16,6 +18,7 @@ module VastLattice
         def default = nil
         def applies = nil
         def choices = nil
+        def fixed_limits(_lists) = [nil, nil]
       end
 
       # A state: the feature's own condition.

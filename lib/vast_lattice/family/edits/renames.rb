@@ -58,7 +58,7 @@ module VastLattice
         # Renames a property, which is a column of a table; where it is used as a list, that follows: size.remark.
         def self.rename_property(family, table:, name:, to:)
           found = Edits.find(family.tables, table, 'table')
-          column = Edits.find(found.columns.select(&:property?).map { |own| Named.new(own.target) }, name, 'property').name
+          column = property(found, name)
           to = Edits.checked_name(to)
           raise Error.new("There is a column #{to} already.", remedy: 'Choose another name.') if found.column(to) && !to.casecmp?(column)
 
@@ -67,9 +67,13 @@ module VastLattice
           renamed.with(tables: Edits.change(renamed.tables, found.name, 'table') { |own| with_property(own, column, to) })
         end
 
-        # What Edits.find looks for.
-        Named = Struct.new(:name)
-        private_constant :Named
+        # The property's name as the table writes it.
+        def self.property(table, name)
+          names = table.columns.select(&:property?).map(&:target)
+          names.find { |own| own.casecmp?(name.to_s) } ||
+            raise(Error.new("There is no property \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'property')))
+        end
+        private_class_method :property
 
         def self.with_property(table, from, to)
           table.with(columns: table.columns.map { |column| column.target == from ? column.with(target: to) : column },
