@@ -150,7 +150,7 @@ class JourneysTest < BrowserCase
       click_on 'Keep the rule'
     end
 
-    assert_selector '[aria-label="Rule Deep frames"]', text: 'applies in 1 of 8 variants'
+    assert_selector '[aria-label="Rule Deep frames"]', text: 'in 1 of 8 variants'
     rule = store.find('side-frame').family.rule('Deep frames')
     assert_equal ['depth >= 160 mm', [%w[suppress label_hole]]], [rule.branches.first.condition, rule.branches.first.effects.map do |effect|
       [effect.kind, effect.target]
