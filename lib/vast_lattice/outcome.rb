@@ -17,8 +17,9 @@ module VastLattice
       @values, @deciders, @taken, @limits, @raw_findings, @raw_lines = result
     end
 
-    # The branch that was taken, by the number of the rule; nil where its conditions are undefined.
-    def branches = @branches ||= plan.bound.rules.map(&:index).zip(@taken).to_h
+    # The branch that was taken, by the number of the rule, and the rows that count, by that of the rule table; nil where
+    # conditions are undefined.
+    def branches = @branches ||= plan.bound.conditionals.map(&:index).zip(@taken).to_h
 
     # The value of a parameter or state, as the program holds it: Float in base units, true or false,
     # String. Raises KeyError for an unknown name.
@@ -115,7 +116,7 @@ module VastLattice
 
     def lines
       @lines ||= @raw_lines.map do |rule, list, text, amount, type|
-        Line.new(list: list.to_s, text: text, rule: plan.family.rules[rule].name, amount: amount && Line.cents(amount),
+        Line.new(list: list.to_s, text: text, rule: plan.family.rule_name(rule), amount: amount && Line.cents(amount),
                  undefined: !amount.nil? && !amount.finite?, unit: type&.dimension&.base_unit)
       end
     end

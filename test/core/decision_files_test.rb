@@ -14,6 +14,7 @@ class DecisionFilesTest < CoreCase
       - {name: wood, kind: choice, choices: [oak, ash, elm], default: oak}
       - {name: drilled, kind: yes_no, default: no}
       - {name: width, kind: number, unit: mm, default: -1 mm}
+      - {name: lid, kind: choice, choices: [none, oak, elm], default: none}
   YAML
 
   def outside(given)
@@ -31,10 +32,17 @@ class DecisionFilesTest < CoreCase
               'holes' => ['-', "<= #{random.rand(1..6)}", '(1..4)', '2, 3'], 'wood' => ['-', 'oak', 'oak, elm', 'not("ash")'], 'drilled' => %w[- yes no] }
     inputs = tests.keys.sample(random.rand(1..3), random: random)
     policy = %w[unique any first collect].sample(random: random)
-    rows = Array.new(random.rand(1..4)) { { 'tests' => inputs.map { |input| tests[input].sample(random: random) }, 'value' => ["#{number.call} mm", number.call.to_s, '2.5 cm'].sample(random: random) } }
-    { 'name' => 'Widths <&>', 'note' => 'All of them', 'policy' => policy, 'output' => 'width', 'inputs' => inputs, 'rows' => rows, 'aggregate' => (if policy == 'collect'
-                                                                                                                                                      %w[sum min max count].sample(random: random)
-                                                                                                                                                    end) }.compact
+    width = -> { ["#{number.call} mm", number.call.to_s, '2.5 cm'].sample(random: random) }
+    # Every other table decides a second thing, where a blank is no contradiction here and there only.
+    lids = policy == 'any' ? %w[oak] : ['', 'oak', 'elm']
+    double = policy != 'collect' && random.rand(2).zero?
+    rows = Array.new(random.rand(1..4)) do
+      { 'tests' => inputs.map { |input| tests[input].sample(random: random) },
+        **(double ? { 'values' => [width.call, lids.sample(random: random)] } : { 'value' => width.call }) }
+    end
+    aggregate = policy == 'collect' ? { 'aggregate' => %w[sum min max count].sample(random: random) } : {}
+    { 'name' => 'Widths <&>', 'note' => 'All of them', 'policy' => policy, 'inputs' => inputs, 'rows' => rows, **aggregate,
+      **(double ? { 'outputs' => %w[width lid] } : { 'output' => 'width' }) }
   end
 
   def cases(random) = Array.new(25) { { 'length' => random.rand(0..44) / 2.0, 'holes' => random.rand(1..6), 'wood' => %w[oak ash elm].sample(random: random), 'drilled' => [true, false].sample(random: random) } }
@@ -51,16 +59,18 @@ class DecisionFilesTest < CoreCase
       assert_equal xml, Exchange::DecisionFile.write(again)
       given.zip(answer['results']).each do |values, wanted|
         answers = values.transform_values { |value| { true => 'yes', false => 'no' }.fetch(value, value.to_s) }
-        [plan, again].each { |own| assert_equal [wanted], [decision(own.outcome(pick(answers: answers)))], "#{xml}\n#{values}" }
+        outputs = plan.family.rule_tables.first.outputs
+        wanted = Array.new(outputs.size, wanted) if wanted.nil? || wanted == 'clash'
+        [plan, again].each { |own| assert_equal wanted, outputs.map { |name| decision(own.outcome(pick(answers: answers)), name) }, "#{xml}\n#{values}" }
       end
     end
   end
 
-  # What a table decides of the width: nil where it says nothing.
-  def decision(outcome)
+  # What a table decides of a name: nil where it says nothing.
+  def decision(outcome, name)
     return 'clash' if outcome.findings.any? { |finding| finding.code == :hit_clash }
 
-    outcome.decider('width').kind == :rule ? outcome.value('width') : nil
+    outcome.decider(name).kind == :rule ? outcome.value(name) : nil
   end
 
   def test_the_demo_goes_out_and_in
@@ -72,8 +82,8 @@ class DecisionFilesTest < CoreCase
 
   def test_what_is_no_decision_table_is_refused_in_words
     plan = Plan.of(side_frame)
-    two = Exchange::DecisionFile.write(plan).sub('<output ', '<output name="other"/><output ')
-    { '' => 'no XML', '<a>' => 'no XML', '<a/>' => 'no decision table', two => 'has 2 outputs',
+    two = Exchange::DecisionFile.write(plan).sub('<output ', '<output id="other"/><output ')
+    { '' => 'no XML', '<a>' => 'no XML', '<a/>' => 'no decision table', two => 'an output without a name',
       Exchange::DecisionFile.write(plan).sub('FIRST', 'RULE ORDER') => 'RULE ORDER', 'x' * 2_000_001 => 'larger than 2 MB' }.each do |bytes, words|
       assert_includes refused(Exchange::Unreadable) { Exchange::DecisionFile.read(bytes, plan) }.message, words
     end

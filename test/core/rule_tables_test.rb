@@ -64,6 +64,58 @@ class RuleTablesTest < CoreCase
     assert_equal (wanted || 99).to_f, outcome.value('y'), "#{label} #{rows} #{input} #{colour}"
   end
 
+  # Several outputs of several kinds: values, a limit, a price, a message; a blank cell says nothing. [low, high, cells].
+  def wide_rows(random)
+    Array.new(random.rand(1..6)) do
+      low = random.rand(0..12)
+      cells = [random.rand(1..4), random.rand(5..9), random.rand(0..22), random.rand(1..3), %w[Mind Take].sample(random: random)]
+      [low, low + random.rand(0..9), cells.each_with_index.map { |cell, at| at.positive? && random.rand(3).zero? ? nil : cell }]
+    end
+  end
+
+  def wide_plan(rows, policy)
+    lines = rows.map { |low, high, cells| { 'tests' => ["[#{low}..#{high}]"], 'values' => cells.each_with_index.map { |cell, at| at == 3 && cell ? "#{cell} EUR" : cell.to_s } } }
+    outputs = ['y', 'set z', 'limit x most', 'price Extra', 'warn']
+    tree = { 'name' => 'T', 'policy' => policy, 'aggregate' => ('sum' if policy == 'collect'), 'inputs' => ['x'], 'outputs' => outputs,
+             'priorities' => (%w[3 1 4 2] if policy == 'priority'), 'rows' => lines }.compact
+    Plan.of(Family::Edits.apply(family(<<~YAML), { 'do' => 'put_rule_table', 'rule_table' => tree }))
+      parameters:
+        - {name: x, kind: count, default: 0, least: 0, most: 22}
+        - {name: y, kind: count, default: 99}
+        - {name: z, kind: count, default: 77}
+    YAML
+  end
+
+  # The rows that count, plainly.
+  COUNTING = { 'unique' => :itself, 'any' => :itself, 'collect' => :itself, 'first' => ->(hits) { hits.first(1) },
+               'priority' => ->(hits) { hits.sort_by.with_index { |hit, at| [[3, 1, 4, 2].index(hit[0]), at] }.first(1) } }.freeze
+
+  def test_several_outputs_of_any_kind_by_each_policy
+    random = Random.new(21)
+    COUNTING.each do |policy, counting|
+      12.times do
+        rows = wide_rows(random)
+        plan = wide_plan(rows, policy)
+        assert_equal plan.family, Exchange::FamilyFile.read(Exchange::FamilyFile.yaml(plan.family)).family
+        (0..22).step(3) { |x| compare_wide(plan.outcome(pick(answers: { 'x' => x.to_s })), counting.to_proc.call(rows.select { |low, high, _| x.between?(low, high) }.map(&:last)), policy, x) }
+      end
+    end
+  end
+
+  def compare_wide(outcome, counting, policy, input)
+    said = [0, 1].map { |at| counting.filter_map { |cells| cells[at] } }
+    clash = (policy == 'unique' && counting.size > 1) || (policy == 'any' && said.any? { |values| values.uniq.size > 1 })
+    assert_equal clash, outcome.findings.map(&:code).include?(:hit_clash), policy
+    assert_equal counting.filter_map { |cells| cells[3] }, outcome.prices.map { |line| line.amount.to_i }
+    assert_equal counting.filter_map { |cells| cells[4] }.uniq.sort, outcome.findings.select { |finding| finding.code == :warned }.map(&:message).sort
+    assert_equal [22, *counting.filter_map { |cells| cells[2] }].min.to_f, outcome.limit('x')[1]
+    return if clash
+
+    wanted = said.zip([99, 77]).map { |values, default| (policy == 'collect' && values.any? ? values.sum : values.first || default).to_f }
+    assert_equal wanted, [outcome.value('y'), outcome.value('z')], "#{policy} #{input}"
+    assert_includes outcome.because('z').sentence, 'Rule table "T"' if said.last.any?
+  end
+
   WIDTHS = <<~YAML
     parameters:
       - {name: width, kind: number, unit: mm, default: 500}
@@ -104,6 +156,24 @@ class RuleTablesTest < CoreCase
       assert_equal code, finding.code, to
       assert_equal place, finding.place.to_s if place
     end
+  end
+
+  # A state by a rule table; it is known to the order, to what depends on it and to renames.
+  def test_a_rule_table_builds_and_suppresses
+    plan = Plan.of(Family::Edits.apply(side_frame, { 'do' => 'put_rule_table', 'rule_table' => {
+                                         'name' => 'Holes', 'policy' => 'first', 'inputs' => ['windows.built'], 'outputs' => ['guide_holes.built', 'forbid'],
+                                         'rows' => [{ 'tests' => ['yes'], 'values' => ['no', ''] }, { 'tests' => ['-'], 'values' => ['', 'No windows'] }]
+                                       } }))
+    assert_empty plan.errors
+    plan.family.table('size').rows.each_index do |row|
+      outcome = plan.outcome_at([row])
+      assert_equal outcome.value('windows.built') ? [false, :rule] : [true, :default], [outcome.value('guide_holes.built'), outcome.decider('guide_holes.built').kind]
+      assert_equal outcome.value('windows.built'), outcome.findings.none? { |finding| finding.message == 'No windows' }
+    end
+    renamed = Family::Edits.apply(plan.family, { 'do' => 'rename_feature', 'name' => 'guide_holes', 'to' => 'bores' })
+    assert_equal ['bores.built', 'forbid'], renamed.rule_tables.last.outputs
+    back = { 'name' => 'Back', 'inputs' => ['guide_holes.built'], 'output' => 'windows.built', 'rows' => [{ 'tests' => ['yes'], 'value' => 'yes' }] }
+    assert_includes Plan.of(Family::Edits.apply(plan.family, { 'do' => 'put_rule_table', 'rule_table' => back })).errors.map(&:code), :cycle
   end
 
   # A rule and a rule table that disagree are an error, like two rules.

@@ -9,12 +9,12 @@ const COLLECTED = { SUM: (all) => all.reduce((one, other) => one + other, 0), MI
 function decided(table, context) {
   const inputs = table.input.map(({ inputExpression }) => value(evaluate(inputExpression.text, context)));
   const hits = table.rule.filter((rule) => rule.inputEntry.every(({ text }, at) => text === '-' || value(unaryTest(text, { ...context, '?': inputs[at] })) === true));
-  const said = hits.map(({ outputEntry }) => value(evaluate(outputEntry[0].text, context)));
+  const said = hits.map(({ outputEntry }) => outputEntry.map(({ text }) => value(evaluate(text, context))));
   if (!said.length) return null;
   const policy = table.hitPolicy || 'UNIQUE';
-  if (policy === 'COLLECT') return COLLECTED[table.aggregation](said);
+  if (policy === 'COLLECT') return [COLLECTED[table.aggregation](said.flat())];
   if (policy === 'UNIQUE' && said.length > 1) return 'clash';
-  return policy === 'ANY' && new Set(said).size > 1 ? 'clash' : said[0];
+  return policy === 'ANY' && new Set(said.map(JSON.stringify)).size > 1 ? 'clash' : said[0];
 }
 
 const given = JSON.parse(await new Response(process.stdin).text());

@@ -50,7 +50,7 @@ module VastLattice
           @table = table
           @id = "t#{::Digest::SHA256.hexdigest(table.name)[0, 12]}"
           @inputs = table.inputs.map { |text| Cells.of_input(plan, text) }
-          @output = Cells.of_target(plan.symbols[table.output])
+          @outputs = table.columns.map { |output| Cells.of_output(plan, output) }
         end
 
         def decision
@@ -70,10 +70,12 @@ module VastLattice
               @xml.inputExpression('id' => "#{@id}_e#{at}", 'typeRef' => TYPES.fetch(@inputs[at].kind)) { written(text) }
             end
           end
-          @xml.output('id' => "#{@id}_o", 'name' => @table.output, 'typeRef' => TYPES.fetch(@output.kind)) do
-            next if @table.priorities.empty?
+          @table.outputs.each_with_index do |text, at|
+            @xml.output('id' => "#{@id}_o#{at}", 'name' => text, 'typeRef' => TYPES.fetch(@outputs[at].kind)) do
+              next if @table.priorities.empty? || at.positive?
 
-            @xml.outputValues('id' => "#{@id}_v") { written(@table.priorities.map { |text| @output.result(text) }.join(', ')) }
+              @xml.outputValues('id' => "#{@id}_v") { written(@table.priorities.map { |value| @outputs[at].result(value) }.join(', ')) }
+            end
           end
         end
 
@@ -82,7 +84,7 @@ module VastLattice
             @xml.rule('id' => "#{@id}_r#{line}") do
               @xml.description(row.note) unless row.note.empty?
               row.tests.each_with_index { |test, at| @xml.inputEntry('id' => "#{@id}_r#{line}_#{at}") { written(@inputs[at].test(test)) } }
-              @xml.outputEntry('id' => "#{@id}_r#{line}_o") { written(@output.result(row.value)) }
+              row.values.each_with_index { |text, at| @xml.outputEntry('id' => "#{@id}_r#{line}_o#{at}") { written(@outputs[at].result(text)) } }
             end
           end
         end
@@ -92,6 +94,17 @@ module VastLattice
 
       # Texts of one column, as FEEL has them and back.
       class Cells < Value.with(:kind, :unit, type: nil)
+        # What FEEL has where nothing is said.
+        BLANK = 'null'
+
+        # Values, limits and amounts have units; all else is text. A name that nobody knows counts as a number.
+        def self.of_output(plan, output)
+          target = output.named? ? plan.symbols[output.target] : nil
+          return of_target(target) if target && (output.sets? || output.kind == 'limit')
+
+          new(kind: output.sets? ? :number : :text, unit: Units::PLAIN)
+        end
+
         def self.of_target(target) = new(kind: target.type.kind, unit: target.unit, type: target.type)
 
         # A lone name has its unit, all else base units.
@@ -106,6 +119,7 @@ module VastLattice
 
         def result(text)
           text = text.to_s.strip
+          return BLANK if text.empty?
           return bare(text.delete_prefix('=').strip) if kind == :number || text.start_with?('=')
           return Words.boolean(text).nil? ? text : Words.boolean(text).to_s if kind == :boolean
 
@@ -114,6 +128,7 @@ module VastLattice
 
         # A result as it is typed: a quoted text without its quotes, a formula after =.
         def typed(text)
+          return '' if text == BLANK
           return text unless kind == :text
 
           parsed = Formula::Parser.parse(text)
@@ -151,7 +166,7 @@ module VastLattice
         # Plain form of the rule table.
         def tree
           tree = { 'name' => @name, 'note' => said(@decision, 'description'), 'policy' => policy, 'aggregate' => aggregate,
-                   'output' => output, 'inputs' => inputs, 'priorities' => priorities, 'rows' => rows }
+                   **heads, 'inputs' => inputs, 'priorities' => priorities, 'rows' => rows }
           tree.reject { |_, value| value.nil? || value.empty? }
         end
 
@@ -172,29 +187,37 @@ module VastLattice
 
         def aggregate = policy == 'collect' ? (@table['aggregation'] || 'SUM').downcase : nil
 
-        def output
-          outputs = inner(@table, 'output')
-          DecisionFile.refuse("\"#{@name}\" has #{outputs.size} outputs.", 'Bring in tables with one.') unless outputs.one?
+        def heads = outputs.one? ? { 'output' => outputs.first } : { 'outputs' => outputs }
 
-          outputs.first['name'] || inner(@decision, 'variable').first&.[]('name') || @name
+        # The name of each output; of a lone one perhaps that of the decision.
+        def outputs
+          @outputs ||= begin
+            found = inner(@table, 'output')
+            DecisionFile.refuse("\"#{@name}\" has no output.", 'Bring in tables with one at least.') if found.empty?
+
+            named = found.map { |output| output['name'] || output['label'] }
+            named = [named.first || inner(@decision, 'variable').first&.[]('name') || @name] if named.size == 1
+            DecisionFile.refuse("\"#{@name}\" has an output without a name.", 'Give each of several outputs a name.') unless named.all?
+            named
+          end
         end
 
         def inputs = inner(@table, 'input').map { |input| text(inner(input, 'inputExpression').first || input) }
 
-        def cells
-          @cells ||= @plan.symbols[output].then { |own| own ? Cells.of_target(own) : Cells.new(kind: :number, unit: Units::PLAIN) }
-        end
+        def cells = @cells ||= outputs.map { |text| Cells.of_output(@plan, Family::Output.read(text)) }
 
         def priorities
           values = inner(inner(@table, 'output').first, 'outputValues').first
-          values ? text(values).scan(/"(?:[^"\\]|\\.)*"|[^,\s][^,]*/).map { |value| cells.typed(value.strip) } : []
+          values ? text(values).scan(/"(?:[^"\\]|\\.)*"|[^,\s][^,]*/).map { |value| cells.first.typed(value.strip) } : []
         end
 
         def rows
           inner(@table, 'rule').map do |rule|
             tests = inner(rule, 'inputEntry').map { |entry| text(entry).then { |test| test.empty? ? '-' : test } }
-            value = cells.typed(text(inner(rule, 'outputEntry').first || rule))
-            { 'tests' => tests, 'value' => value, 'note' => said(rule, 'description') }.reject { |_, said| said == '' }
+            entries = inner(rule, 'outputEntry')
+            values = cells.each_with_index.map { |cell, at| entries[at] ? cell.typed(text(entries[at])) : '' }
+            note = said(rule, 'description')
+            { 'tests' => tests, **(values.size == 1 ? { 'value' => values.first } : { 'values' => values }), **(note.empty? ? {} : { 'note' => note }) }
           end
         end
       end

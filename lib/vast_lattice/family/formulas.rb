@@ -85,9 +85,19 @@ module VastLattice
 
       # Tests are lists of formulas with signs before them; names in them are replaced just the same.
       def rule_table(table)
-        output = @family.parameter(table.output)
-        rows = table.rows.map { |row| row.with(tests: row.tests.map { |text| formula(text) }, value: entry(row.value, output)) }
+        columns = table.columns
+        rows = table.rows.map do |row|
+          row.with(tests: row.tests.map { |text| formula(text) },
+                   values: row.values.each_with_index.map { |text, at| result(text, columns[at]) })
+        end
         table.with(inputs: table.inputs.map { |text| formula(text) }, rows: rows)
+      end
+
+      # What is said and choices that are offered are no formulas.
+      def result(text, output)
+        return text if output.nil? || output.argument.nil? || output.effect(text).nil? || output.effect(text).arguments.values.first.is_a?(Array)
+
+        entry(text, output.sets? ? @family.parameter(output.target) : nil)
       end
 
       def effects(list)

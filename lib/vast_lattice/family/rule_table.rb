@@ -3,28 +3,45 @@
 module VastLattice
   class Family
     # A rule table: a decision table after OMG DMN 1.5 (chapter 8). +inputs+ are formulas; each row has one
-    # unary test per input ("< 5 mm", "[1..3]", "oak, ash", "-" for any) and the value of the +output+, a
-    # parameter. The hit +policy+ says what happens when several rows hit:
+    # unary test per input ("< 5 mm", "[1..3]", "oak, ash", "-" for any) and one value for each of the +outputs+ (texts of
+    # Output; a blank value says nothing). The hit +policy+ says what happens when several rows hit:
     #
     #   unique   at most one may hit           any       several may, if they agree
-    #   first    the first one counts          priority  the value that comes first in +priorities+
-    #   collect  all count: +aggregate+ sum, min, max or count
-    class RuleTable < Value.with(:name, :output, :inputs, set: '', note: '', active: true, policy: 'unique', aggregate: nil, priorities: [],
-                                                          rows: [])
+    #   first    the first one counts          priority  the one whose first value comes first in +priorities+
+    #   collect  all count; values by their +aggregate+ sum, min, max or count
+    #
+    # In its plain form a single output is "output", and "value" in each row.
+    class RuleTable < Value.with(:name, :outputs, :inputs, set: '', note: '', active: true, policy: 'unique', aggregate: nil, priorities: [],
+                                                           rows: [])
       extend TreeForm
 
       POLICIES = %w[unique any first priority collect].freeze
       AGGREGATES = %w[sum min max count].freeze
 
-      # A row: tests by input, and the value.
-      class Row < Value.with(:tests, :value, note: '')
+      # A row: tests by input, and values by output.
+      class Row < Value.with(:tests, :values, note: '')
         extend TreeForm
+
+        def self.from_tree(tree) = super({ 'values' => [tree['value']] }.merge(tree.except('value')))
+        def to_tree = values.size == 1 ? { 'tests' => tests, 'value' => values.first, **super.except('tests', 'values') } : super
       end
 
       def self.nested = { rows: Row }
 
       # Plain form; "active" may be a word.
-      def self.from_tree(tree) = super(tree.merge('active' => Words.boolean(tree.fetch('active', true)) != false))
+      def self.from_tree(tree)
+        super({ 'outputs' => [tree['output']] }.merge(tree.except('output'), 'active' => Words.boolean(tree.fetch('active', true)) != false))
+      end
+
+      def to_tree
+        return super unless outputs.one?
+
+        tree = super.except('outputs')
+        { 'name' => name, 'output' => outputs.first, **tree }
+      end
+
+      # The Output of each column.
+      def columns = outputs.map { |text| Output.read(text) }
     end
   end
 end

@@ -66,13 +66,13 @@ module VastLattice
       # The rows that hit, with their tests.
       def by_rule_table(target, decision)
         bound = @bound.rule_tables.find { |table| table.table.name == decision.name } or return
-        used = uses(*bound.rows.flatten)
+        used = uses(*bound.conditions, *bound.decisions.fetch(target).map { |decision| decision&.value })
         { sentence: with_numbers("Rule table \"#{decision.name}\" makes it #{text(target)} by #{hits(bound)}, #{bound.table.policy}", used),
           text: bound.table.inputs.join('; '), uses: used, place: Place.at('rule_tables', decision.name) }
       end
 
       def hits(bound)
-        rows = bound.rows.each_index.select { |row| holds?(bound.rows[row].first) }
+        rows = bound.conditions.each_index.select { |row| holds?(bound.conditions[row]) }
         rows.map { |row| "row #{row + 1} (#{bound.table.rows[row].tests.join('; ')})" }.join(', ')
       end
 
@@ -169,7 +169,7 @@ module VastLattice
       end
 
       def rules_over(target, decision)
-        rules = @bound.ladder(target).rules.reject { |rule| rule.rule.name == decision.name }
+        rules = @bound.ladder(target).rules.grep(Plan::Bound::Rule).reject { |rule| rule.rule.name == decision.name }
         rules.map do |rule|
           conditions = rule.rule.branches.map(&:condition).join('; ')
           with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))

@@ -128,10 +128,10 @@ module VastLattice
               'Change the condition of one, or join them in one else-if chain.')
       end
 
-      # +hits+ lists pairs of row and value.
+      # +hits+ lists pairs of row and value; rows alone where the table decides nothing.
       def hit_clash(table, index, hits)
-        found = target(index)
-        rows = hits.map { |row, value| "row #{row + 1} says #{found.text(value)}" }
+        found = target(index) if index
+        rows = hits.map { |row, value| found ? "row #{row + 1} says #{found.text(value)}" : "row #{row + 1}" }
         name = @plan.family.rule_name(table)
         Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
                     message: "Rows of rule table \"#{name}\" that may not hit together do: #{rows.join(', ')}. None of them decides.",
@@ -139,9 +139,9 @@ module VastLattice
       end
 
       def notice(rule, level, text)
-        name = @plan.family.rules[rule].name
-        Finding.new(code: level == :error ? :forbidden : :warned, level: level, message: text, place: Place.at('rules', name),
-                    remedy: "Said by rule \"#{name}\".")
+        source = @plan.bound.conditionals.find { |bound| bound.index == rule }
+        Finding.new(code: level == :error ? :forbidden : :warned, level: level, message: text, place: source.place,
+                    remedy: "Said by #{source.title}.")
       end
 
       # Groups of which too many or too few are built.

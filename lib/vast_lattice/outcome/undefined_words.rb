@@ -37,10 +37,11 @@ module VastLattice
       # Tests and values of a rule table.
       def undefined_table(index)
         table = table(index)
-        first(table.rows.each_with_index.flat_map do |(test, value), row|
-          place = Place.at('rule_tables', table.table.name, 'rows', row)
-          what = "row #{row + 1} of rule table \"#{table.table.name}\""
-          [[test, place, "Whether #{what} hits"], [value, Place.at(*place.path, 'value'), "The value of #{what}"]]
+        first(table.conditions.each_with_index.flat_map do |test, row|
+          what = "row #{row + 1} of #{table.title}"
+          decisions = table.consequences[row].grep(Plan::Consequence::Decision)
+          [[test, Place.at(*table.place.path, 'rows', row), "Whether #{what} hits"],
+           *decisions.map { |decision| [decision.value, decision.place, "The value of #{what}"] }]
         end)
       end
 
@@ -56,7 +57,7 @@ module VastLattice
 
       # The amount of a price.
       def undefined_line(index, number)
-        _, line = @bound.rules.find { |rule| rule.index == index }.placed[number]
+        _, line = @bound.conditionals.find { |rule| rule.index == index }.placed[number]
         found(line.amount, line.place, "The price of #{line.text}")
       end
 

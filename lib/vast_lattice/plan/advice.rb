@@ -58,7 +58,7 @@ module VastLattice
       def never_offered
         values.select(&:chosen?).flat_map do |target|
           ladder = @bound.ladder(target)
-          set = [*ladder.sayings.filter_map { |saying| saying.value&.data }, *ladder.column&.literals&.uniq]
+          set = [*ladder.sayings.flat_map { |saying| saying.trees.filter_map(&:data) }, *ladder.column&.literals&.uniq]
           (@bound.items[target.index].choices - offered_somewhere(ladder, @bound.items[target.index].choices) - set).map do |choice|
             note(:never_offered, :note, target, "#{target.text(choice)} is never offered for #{target.name}.",
                  'Offer it in a rule, or drop it.')
@@ -110,7 +110,7 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.ladders.flat_map(&:all_trees) + @bound.rules.flat_map { |rule| rule.conditions + rule.amounts } +
+        typed = @bound.ladders.flat_map(&:all_trees) + @bound.conditionals.flat_map { |rule| rule.conditions + rule.amounts } +
                 shape_trees + @bound.patterns.flat_map(&:formulas)
         typed.flat_map(&:variables).to_set(&:index)
       end

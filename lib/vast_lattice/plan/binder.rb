@@ -143,8 +143,7 @@ module VastLattice
         found = effects.each_with_index.flat_map do |effect, index|
           bind_effect(effect, Place.at(*place.path, index))
         end
-        twice = found.grep(Consequence::Decision).group_by { |item| item.target.index }.values.find { |same| same.size > 1 }
-        @reader.error(:decided_twice, "#{twice.first.target.name} is decided twice in one branch.", place, 'Remove one effect.') if twice
+        @reader.decided_once(found, place)
         found
       end
 

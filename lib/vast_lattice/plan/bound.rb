@@ -42,31 +42,57 @@ module VastLattice
         attr_reader :choices
       end
 
-      # An active rule: +conditions+ by branch; +consequences+ by branch, last those of otherwise.
-      class Rule < Value.with(:index, :rule, :conditions, :consequences)
+      # What rules and rule tables have in common: +conditions+ by branch or row, and +consequences+ by branch or row.
+      module Conditional
         # Pairs of branch index and consequence.
         def placed = consequences.each_with_index.flat_map { |list, branch| list.map { |item| [branch, item] } }
 
+        # What must be known before it is known which branch applies.
         def variables = conditions.flat_map(&:variables).uniq
 
-        # What it was made of, the names that its conditions read, and those that it decides or narrows.
-        def source = rule
-        def reads = variables.map(&:name)
+        # The names that its conditions read, and those that it decides or narrows.
+        def reads = conditions.flat_map(&:variables).uniq.map(&:name)
         def decides = placed.filter_map { |_, item| item.target.name if item.respond_to?(:target) }.uniq
 
         # Typed prices.
         def amounts = placed.filter_map { |_, item| item.amount if item.is_a?(Consequence::Line) }
       end
 
-      # An active rule table: +rows+ are [condition, value] pairs, +order+ the values by priority. Its index
-      # counts on from those of the rules.
-      class RuleTable < Value.with(:index, :table, :target, :rows, :order)
-        # As of a Rule.
-        def source = table
-        def reads = rows.flat_map { |condition, _| condition.variables.map(&:name) }.uniq
-        def decides = [target.name]
+      # An active rule; the last of the +consequences+ are those of otherwise.
+      class Rule < Value.with(:index, :rule, :conditions, :consequences)
+        include Conditional
 
-        def policy = table.policy == 'collect' ? table.aggregate : table.policy
+        # What it was made of.
+        def source = rule
+        def title = "rule \"#{rule.name}\""
+        def place = Place.at('rules', rule.name)
+      end
+
+      # An active rule table, by row; +order+ the values by priority, of the first value. Its index counts on from those of the
+      # rules.
+      class RuleTable < Value.with(:index, :table, :conditions, :consequences, :order)
+        include Conditional
+
+        def source = table
+        def title = "rule table \"#{table.name}\""
+        def place = Place.at('rule_tables', table.name)
+        def policy = table.policy == 'collect' ? table.aggregate || 'collect' : table.policy
+
+        # {Target => [the Consequence::Decision of each row, or nil]}
+        def decisions
+          found = consequences.map { |list| list.grep(Consequence::Decision) }
+          targets = found.flatten.map(&:target).uniq
+          targets.to_h { |target| [target, found.map { |list| list.find { |one| one.target.equal?(target) } }] }
+        end
+
+        # By row the Typed value that priority ranks; nil where it has none.
+        def ranked
+          return [] unless table.policy == 'priority'
+
+          decisions.values.first.map { |decision| decision&.value }
+        end
+
+        def variables = (conditions + ranked.compact).flat_map(&:variables).uniq
       end
 
       # A column of a table: +cells+ by row, Typed or nil (open); +literals+ the plain values among them, by row;
@@ -152,6 +178,9 @@ module VastLattice
           @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, rule_tables: rule_tables).all
           super
         end
+
+        # Rules and rule tables.
+        def conditionals = rules + rule_tables
 
         # The Ladder of a Target.
         def ladder(target) = ladders[target.index]

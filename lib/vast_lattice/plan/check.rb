@@ -21,8 +21,8 @@ module VastLattice
       end
 
       # Narrower limits, by one branch of a rule (+kind+ :rule, +numbers+ its index and branch) or by an open column of which a
-      # row is picked (:table, the number of the table). +place+ is where they are written.
-      class Narrowing < Value.with(:kind, :numbers, :place, least: nil, most: nil, step: nil)
+      # row is picked (:table, the number of the table). +place+ is where they are written, +source+ the bound rule or rule table.
+      class Narrowing < Value.with(:kind, :numbers, :place, source: nil, least: nil, most: nil, step: nil)
         def trees = [least, most, step].compact
       end
 

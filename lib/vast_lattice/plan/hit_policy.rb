@@ -2,8 +2,8 @@
 
 module VastLattice
   class Plan
-    # What the rows of a rule table that hit come to, by hit policy (OMG DMN 1.5, 8.2.11). +hits+ lists [row, value] in
-    # the order of the rows. Where nothing hits, the table says nothing, whatever its policy.
+    # Which rows of a rule table count, and what their values come to, by hit policy (OMG DMN 1.5, 8.2.11). Where nothing hits,
+    # the table says nothing, whatever its policy.
     module HitPolicy
       # The rows contradict the policy.
       CLASH = Object.new.freeze
@@ -12,24 +12,32 @@ module VastLattice
 
       module_function
 
-      # The value, nil where nothing hits, CLASH, or UNDEFINED where a row that counts has no value or may hit or not.
-      # +order+ lists the values of the policy priority, the most important first.
-      def decide(policy, hits, order)
-        return if hits.empty?
-
+      # Numbers of the rows that count; nil where that is undefined. +hits+ lists [row, value by which it is ranked] of rows
+      # that hit, in their order; the value is UNDEFINED where it is undefined whether the row hits. +order+ lists the values of
+      # the policy priority, the most important first.
+      def rows(policy, hits, order)
         hits = hits.first(1) if policy == 'first'
+        return if hits.any? { |_, value| UNDEFINED.equal?(value) || (policy == 'priority' && undefined?(value)) }
+
+        hits = [hits.min_by { |_, value| order.index(value) || order.size }].compact if policy == 'priority'
+        hits.map(&:first)
+      end
+
+      # The value that +hits+ [[row, value], …] of rows that count come to: nil where there is none, CLASH, or UNDEFINED where a
+      # value is undefined.
+      def decide(policy, hits)
         values = hits.map(&:last)
-        values.any? { |value| undefined?(value) } ? UNDEFINED : SAID.fetch(policy).call(values, order)
+        return if values.empty?
+
+        values.any? { |value| undefined?(value) } ? UNDEFINED : SAID.fetch(policy).call(values)
       end
 
       # What defined values come to, by policy or aggregate.
       SAID = {
-        'unique' => ->(values, _) { values.size > 1 ? CLASH : values.first },
-        'any' => ->(values, _) { values.uniq.size > 1 ? CLASH : values.first },
-        'first' => ->(values, _) { values.first },
-        'priority' => ->(values, order) { values.min_by { |value| order.index(value) || order.size } },
-        'sum' => ->(values, _) { values.sum }, 'min' => ->(values, _) { values.min },
-        'max' => ->(values, _) { values.max }, 'count' => ->(values, _) { values.size.to_f }
+        'unique' => ->(values) { values.size > 1 ? CLASH : values.first },
+        'any' => ->(values) { values.uniq.size > 1 ? CLASH : values.first },
+        'first' => :first.to_proc, 'priority' => :first.to_proc,
+        'sum' => :sum.to_proc, 'min' => :min.to_proc, 'max' => :max.to_proc, 'count' => ->(values) { values.size.to_f }
       }.freeze
       private_constant :SAID
 

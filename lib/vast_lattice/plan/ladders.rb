@@ -15,8 +15,7 @@ module VastLattice
         @targets = targets
         @items = items
         @tables = tables
-        @said = by_target(rules)
-        @rule_tables = rule_tables.group_by { |table| table.target.index }
+        @said = by_target(rules + rule_tables)
         @columns = {}
         tables.flat_map(&:columns).each { |column| @columns[column.target.index] ||= column }
         @parents = parents(stocks)
@@ -63,16 +62,21 @@ module VastLattice
       end
 
       def by_rules(target)
-        branches = said(Consequence::Decision, target).sort_by { |rule, branch, _| [rule.rule.name, branch] }
-        tables = @rule_tables.fetch(target.index, []).sort_by { |table| table.table.name }
-        return if branches.empty? && tables.empty?
+        found = said(Consequence::Decision, target)
+        return if found.empty?
 
-        Rung::Rules.new(sayings: branches.map { |rule, branch, decision| saying(rule, branch, decision) } +
-                                 tables.map { |table| Rung::Saying.new(source: table) })
+        tables, branches = found.partition { |source, _, _| source.is_a?(Bound::RuleTable) }
+        Rung::Rules.new(sayings: branches.sort_by { |rule, branch, _| [rule.rule.name, branch] }.map { |one| saying(*one) } +
+                                 tables.map(&:first).uniq.sort_by { |table| table.table.name }.map { |table| saying_of(table, target) })
       end
 
       def saying(rule, branch, decision)
         Rung::Saying.new(source: rule, branch: branch, value: decision.value, place: decision.place)
+      end
+
+      def saying_of(table, target)
+        decisions = table.decisions
+        Rung::Saying.new(source: table, values: decisions.fetch(target).map { |decision| decision&.value }, leading: decisions.keys.first == target)
       end
 
       def last(target, item)
@@ -105,7 +109,7 @@ module VastLattice
       end
 
       def by_rule(rule, branch, limit)
-        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, least: limit.least, most: limit.most)
+        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule, least: limit.least, most: limit.most)
       end
 
       # An open column narrows as soon as a row of its table is picked.

@@ -5,7 +5,7 @@ module VastLattice
     # Puts rules and targets into an order in which each comes after all it uses. Users never need to
     # know it: any such order gives the same outcome.
     class Order
-      # +steps+ are Bound::Rule and Target values; +circles+ lists groups of those that use each other in a circle, each the
+      # +steps+ are Bound::Rule, Bound::RuleTable and Target values; +circles+ lists groups of those that use each other in a circle, each the
       # next, the first again at the end.
       attr_reader :steps, :circles
 
@@ -14,7 +14,7 @@ module VastLattice
         @steps = []
         @circles = []
         @state = {}
-        (bound.targets + bound.rules).each { |step| visit(step) unless state(step) }
+        (bound.targets + bound.conditionals).each { |step| visit(step) unless state(step) }
       end
 
       # The first circle, or nil.
@@ -55,10 +55,10 @@ module VastLattice
       # A rule between two targets is on the circle too.
       def close(steps, used) = @circles << [*steps.drop(steps.index(used)), used]
 
-      def name(step) = step.is_a?(Bound::Rule) ? "rule #{step.rule.name}" : step.name
+      def name(step) = step.is_a?(Target) ? step.name : step.title.delete('"')
 
       def uses(step)
-        return targets(step.variables) if step.is_a?(Bound::Rule)
+        return targets(step.variables) unless step.is_a?(Target)
 
         ladder = @bound.ladder(step)
         ladder.rules + ladder.parents + targets(ladder.trees.flat_map(&:variables))

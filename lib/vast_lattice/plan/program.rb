@@ -8,7 +8,8 @@ module VastLattice
     #
     # +overrides+ and +answers+ are lists by target (nil where there is none), +rows+ lists the picked
     # row of each table (nil where none). +values+ and +deciders+ are lists by target, undefined values NaN or nil;
-    # +branches+ the branch taken, by bound rule, nil where its conditions are undefined; +limits+ [least, most, step, choices]
+    # +branches+ the branch taken, by bound rule, nil where its conditions are undefined, and the rows that count, by bound rule
+    # table; +limits+ [least, most, step, choices]
     # by target, nil where there are none; +findings+ short lists that Outcome turns into Finding values; +lines+ those of
     # prices and operations.
     #

@@ -56,11 +56,26 @@ module VastLattice
                        Nearest.remedy(feature.to_s, symbols.feature_names, kind: 'feature'))
       end
 
+      # While the block runs, whatever is wrong is told of that place.
+      def within(place)
+        @standing = place
+        yield
+      ensure
+        @standing = nil
+      end
+
+      # Refuses consequences of one branch that decide one thing twice.
+      def decided_once(consequences, place)
+        twice = consequences.grep(Consequence::Decision).group_by { |item| item.target.index }.values.find { |same| same.size > 1 }
+        error(:decided_twice, "#{twice.first.target.name} is decided twice in one branch.", place, 'Remove one effect.') if twice
+      end
+
       # Adds an error; returns nil.
       def error(code, message, place, remedy) = find(:error, code, message, place, remedy)
 
       # Adds a finding of any level; returns nil.
       def find(level, code, message, place, remedy = nil)
+        place = @standing.with(span: place.span) if @standing
         @findings << Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
         nil
       end

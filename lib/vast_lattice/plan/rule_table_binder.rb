@@ -2,7 +2,7 @@
 
 module VastLattice
   class Plan
-    # Reads one rule table: its inputs as formulas, its tests as conditions, its values as entries.
+    # Reads one rule table: its inputs as formulas, its tests as conditions, its cells as effects.
     class RuleTableBinder
       # A choice may be written without quotes, a yes or no as it is typed elsewhere.
       def self.quoted(text, type)
@@ -17,35 +17,53 @@ module VastLattice
         @table = table
         @index = index
         @reader = reader
+        @targets = []
       end
 
       # A Bound::RuleTable, or nil where something cannot be read.
       def bind
-        target = @reader.target(@table.output, place('output')) or return
-        return unless policy?(target)
+        @outputs = @table.columns
+        return unless @outputs.each_with_index.map { |output, index| known?(output, index) }.all? && policy?
 
         @inputs = @table.inputs.each_with_index.map { |text, index| input(text, index) }
-        rows = @table.rows.each_with_index.map { |row, index| row(row, index, target) }
-        return if @inputs.any?(&:nil?) || rows.flatten.any?(&:nil?)
+        conditions, consequences = @table.rows.each_with_index.map { |row, index| row(row, index) }.transpose
+        return if @inputs.any?(&:nil?) || [*conditions, *consequences].any?(&:nil?)
 
-        Bound::RuleTable.new(index: @index, table: @table, target: target, rows: rows, order: priorities(target))
+        Bound::RuleTable.new(index: @index, table: @table, conditions: conditions, consequences: consequences, order: priorities)
       end
 
       private
 
       def place(*path) = Place.at('rule_tables', @table.name, *path)
+      def lone? = @outputs.one?
 
-      def policy?(target)
-        collected = @table.policy == 'collect'
-        if collected && !Family::RuleTable::AGGREGATES.include?(@table.aggregate)
+      # Whether the name of a column is there; the Targets of those that are set are kept.
+      def known?(output, index)
+        return true unless output.named?
+
+        at = lone? ? place('output') : place('outputs', index)
+        names = output.kind == 'offer' ? @reader.symbols.offerable_names : @reader.symbols.column_names
+        found = @reader.target(output.target, at, among: names)
+        @targets << found if output.sets? && found
+        !found.nil?
+      end
+
+      def policy?
+        return collected? if @table.policy == 'collect'
+        return true if @table.policy != 'priority' || @targets.any?
+
+        @reader.error(:unknown_kind, 'A table by priority sets nothing that could be ranked.', place('policy'), 'Choose another hit policy.')
+      end
+
+      # Values are collected by an aggregate; what is said, priced or narrowed just adds up.
+      def collected?
+        if @targets.any? && !Family::RuleTable::AGGREGATES.include?(@table.aggregate)
           return @reader.error(:unknown_kind, 'A table that collects needs an aggregate.', place('aggregate'),
                                'Choose sum, min, max or count.')
         end
-        if collected && !target.type.number?
-          return @reader.error(:not_a_number, "#{target.name} is #{target.type}; only numbers can be collected.", place('policy'),
-                               'Choose another hit policy.')
-        end
-        true
+        other = @targets.find { |target| !target.type.number? } or return true
+        @reader.error(:not_a_number, "#{other.name} is #{other.type}; only numbers can be collected.", place('policy'),
+                      'Choose another hit policy.')
       end
 
       # The typed input with the node it came from, and the unit that bare numbers in its tests take.
@@ -55,17 +73,37 @@ module VastLattice
         [Formula::Parser.parse(text), typed, unit]
       end
 
-      # [condition, value] of a row.
-      def row(row, index, target)
+      # [condition, consequences] of a row; nil for what cannot be read.
+      def row(row, index)
         at = ['rows', index]
-        unless row.tests.size == @table.inputs.size
-          return [@reader.error(:missing_dimension, "Row #{index + 1} has #{row.tests.size} tests for #{@table.inputs.size} inputs.",
-                                place(*at), 'Write one test per input, - for any.')]
-        end
+        return [fits?(row.tests, @table.inputs, index, 'test', 'input'), nil] if row.tests.size != @table.inputs.size
+        return [fits?(row.values, @outputs, index, 'value', 'output'), nil] if row.values.size != @outputs.size
 
         tests = row.tests.each_with_index.map { |text, number| test(text, number, place(*at, 'tests', number)) }
-        value = @reader.entry(row.value, target, place(*at, 'value'))
-        [tests.all? ? conjunction(tests) : nil, value]
+        [tests.all? ? conjunction(tests) : nil, consequences(row, at)]
+      end
+
+      # Says that a row has too few or too many.
+      def fits?(given, wanted, index, what, whose)
+        @reader.error(:missing_dimension, "Row #{index + 1} has #{given.size} #{what}s for #{wanted.size} #{whose}s.",
+                      place('rows', index), what == 'test' ? 'Write one test per input, - for any.' : 'Write one value per output; a blank one says nothing.')
+      end
+
+      # Those of all cells of a row; nil where one cannot be read.
+      def consequences(row, path)
+        before = @reader.findings.size
+        found = row.values.each_with_index.flat_map do |text, number|
+          cell(text, @outputs[number], lone? ? place(*path, 'value') : place(*path, 'values', number))
+        end
+        @reader.decided_once(found, place(*path))
+        @reader.findings.size == before ? found : nil
+      end
+
+      # What stands in a cell is told there, whatever its effect calls it.
+      def cell(text, output, place)
+        effect = output.effect(text) or return []
+        found = @reader.within(place) { Family::EFFECTS.fetch(output.kind).consequences(effect, @reader, place) }
+        found.map { |item| item.respond_to?(:place) ? item.with(place: place) : item }
       end
 
       def test(text, number, place)
@@ -81,8 +119,9 @@ module VastLattice
         end
       end
 
-      def priorities(target)
-        @table.priorities.map { |text| @reader.constant(text, target, place('priorities')) }
+      def priorities
+        target = @targets.first
+        target ? @table.priorities.map { |text| @reader.constant(text, target, place('priorities')) } : []
       end
     end
   end

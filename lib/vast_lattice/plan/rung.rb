@@ -42,15 +42,16 @@ module VastLattice
 
         NAME = :by_rules
         def trees = sayings.flat_map(&:trees)
-        def rules = sayings.filter_map(&:rule)
+        def rules = sayings.map(&:source)
         def may_be_undefined? = true
       end
 
-      # What one branch of a Bound::Rule says, with its +place+, or one Bound::RuleTable (then there is nothing but it).
-      class Saying < Value.with(:source, branch: nil, value: nil, place: nil)
+      # What one branch of a Bound::Rule says, with its +place+, or a Bound::RuleTable, with the Typed +values+ of its rows (nil
+      # where one says nothing) and whether the target is the first that it decides.
+      class Saying < Value.with(:source, branch: nil, value: nil, place: nil, values: [], leading: false)
         def table? = branch.nil?
         def rule = table? ? nil : source
-        def trees = table? ? source.rows.flatten : [value]
+        def trees = table? ? values.compact : [value]
         def index = source.index
       end
 

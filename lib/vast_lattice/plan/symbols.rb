@@ -51,8 +51,7 @@ module VastLattice
 
       def parameter_names = @targets.select(&:value?).map(&:name)
 
-      # What a rule may set, what it may narrow, and what a column may decide.
-      def settable_names = names(:value, :material, :colour)
+      # What rules may narrow, and what rules and columns may decide.
       def offerable_names = names(:value, :row)
       def column_names = names(:value, :built, :shown, :material, :colour)
       def feature_names = @family.features.map(&:name)

@@ -135,7 +135,7 @@ module VastLattice
         def self.references(family, &change)
           family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
                       rules: family.rules.map { |rule| rename_effects(rule, &change) },
-                      rule_tables: family.rule_tables.map { |table| table.with(output: change.call(table.output)) },
+                      rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
                       forms: family.forms.map { |form| rename_fields(form, &change) })
         end
         private_class_method :references
@@ -157,6 +157,12 @@ module VastLattice
                     otherwise: renamed.call(rule.otherwise))
         end
         private_class_method :rename_effects
+
+        def self.rename_outputs(table)
+          columns = table.columns.map { |output| output.named? ? output.with(target: yield(output.target)) : output }
+          columns == table.columns ? table : table.with(outputs: columns.map(&:to_s))
+        end
+        private_class_method :rename_outputs
 
         def self.rename_fields(form)
           pages = form.pages.map do |page|

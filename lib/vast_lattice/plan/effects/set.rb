@@ -3,7 +3,8 @@
 module VastLattice
   class Plan
     module Effects
-      # set: gauge, to: 3 mm. Decides a parameter, or the material of a part (set: frame.material).
+      # set: gauge, to: 3 mm. Decides a parameter, the material of a part (set: frame.material), or a state (set:
+      # windows.built, to: length > 1 m).
       module Set
         ARGUMENT = Family::EffectArgument.new(name: 'to', title: 'Value', hint: 'value or formula', required: true)
         private_constant :ARGUMENT
@@ -15,7 +16,7 @@ module VastLattice
 
         # Returns the consequences; problems go to the reader.
         def self.consequences(effect, reader, place)
-          target = reader.target(effect.target, place, among: reader.symbols.settable_names) or return []
+          target = reader.target(effect.target, place, among: reader.symbols.column_names) or return []
           value = reader.entry(effect.arguments['to'], target, Place.at(*place.path, 'to')) or return []
           [Consequence::Decision.new(target: target, value: value, place: Place.at(*place.path, 'to'))]
         end

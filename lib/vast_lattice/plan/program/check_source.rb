@@ -35,7 +35,7 @@ module VastLattice
 
         def offered(check)
           v = "v#{@number}"
-          offers = check.offers.map { |rule, branch, values| "ch &= #{keep(values)} if b#{rule.index} == #{branch}" }
+          offers = check.offers.map { |rule, branch, values| "ch &= #{keep(values)} if #{RuleSource.test(rule, branch)}" }
           ["ch = #{keep(check.choices)}", *offers, "(l[#{@number}] ||= [nil, nil, nil, nil])[3] = ch",
            "f << [:not_offered, #{@number}, ch] unless #{Formula::Emitter.undefined?(@target.type, v)} || ch.include?(#{v})"]
         end
@@ -57,7 +57,7 @@ module VastLattice
         # A rule only ever narrows.
         def by_rule(one)
           rule, branch = one.numbers
-          narrowed("if b#{rule} == #{branch}", one, "#{@number}, :%s, :rule, [#{rule}, #{branch}]")
+          narrowed("if #{RuleSource.test(one.source, branch)}", one, "#{@number}, :%s, :rule, [#{rule}, #{branch}]")
         end
 
         # So does an open column, as soon as a row of its table is picked.

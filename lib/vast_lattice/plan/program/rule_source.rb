@@ -3,8 +3,13 @@
 module VastLattice
   class Plan
     class Program
-      # A Bound::Rule as source: which of its branches applies, and what it says besides deciding.
+      # A Bound::Rule as source: which of its branches applies; and what a rule or a rule table says besides deciding.
       class RuleSource
+        # The test that a branch of a rule, or a row of a rule table, applies.
+        def self.test(source, branch)
+          source.is_a?(Bound::RuleTable) ? "b#{source.index}&.include?(#{branch})" : "b#{source.index} == #{branch}"
+        end
+
         def initialize(rule, constants)
           @rule = rule
           @constants = constants
@@ -29,13 +34,13 @@ module VastLattice
         private
 
         def notice(branch, notice)
-          "f << [:notice, #{@rule.index}, :#{notice.level}, #{notice.text.dump}] if b#{@rule.index} == #{branch}"
+          "f << [:notice, #{@rule.index}, :#{notice.level}, #{notice.text.dump}] if #{RuleSource.test(@rule, branch)}"
         end
 
         def line(branch, line, number)
           amount = line.amount ? Formula::Emitter.settled(line.amount) : 'nil'
           told = line.amount ? "; f << [:undefined_line, #{@rule.index}, #{number}] unless x.finite?" : ''
-          "if b#{@rule.index} == #{branch} then x = #{amount}; " \
+          "if #{RuleSource.test(@rule, branch)} then x = #{amount}; " \
             "e << [#{@rule.index}, :#{line.list}, #{line.text.dump}, x, #{@constants.keep(line.amount&.type)}]#{told} end"
         end
       end

@@ -17,7 +17,7 @@ module VastLattice
         def to_a
           return [lone(@branches.first)] if @branches.size == 1 && @tables.empty?
 
-          ['s = w = nil', 'u = m = false', *@tables.map { |saying| hits(saying.source) }, *unknown,
+          ['s = w = nil', 'u = m = false', *@tables.flat_map { |saying| hits(saying) }, *unknown,
            *said.each_with_index.map { |one, number| compared("z#{number}", one) }, *(disagreement if said.size > 1)]
         end
 
@@ -45,16 +45,21 @@ module VastLattice
         end
 
         # What a rule table says into y: nil where it says nothing. Rows that contradict the hit policy are a finding.
-        def hits(table)
+        def hits(saying)
+          table = saying.source
           y = "y#{table.index}"
-          rows = table.rows.each_with_index.map do |(test, value), row|
-            Formula::Emitter.choice(test, "[#{row}, #{settled(value)}]", 'nil', keep([row, HitPolicy::UNDEFINED]))
-          end
-          decide, policy, order = [HitPolicy.method(:decide), table.policy, table.order].map { |object| keep(object) }
-          call = "#{decide}.call(#{policy}, h = [#{rows.join(', ')}].compact, #{order})"
-          "#{y} = #{call}\n" \
-            "if #{y}.equal?(#{keep(HitPolicy::CLASH)}) then #{y} = nil; f << [:hit_clash, #{table.index}, #{table.target.index}, h] " \
-            "elsif #{y}.equal?(#{unknown_hit}) then f << [:undefined_table, #{table.index}] end"
+          rows = saying.values.each_with_index.filter_map { |value, row| "when #{row} then [#{row}, #{settled(value)}]" if value }
+          decide = "#{keep(HitPolicy.method(:decide))}.call(#{keep(table.policy)}, h)"
+          decide = "b#{table.index}.size > 1 ? #{clash} : #{decide}" if table.policy == 'unique'
+          ["if b#{table.index}.nil? then #{y} = #{unknown_hit} else",
+           "h = b#{table.index}.map { |r| case r #{rows.join(' ')} end }.compact", "#{y} = #{decide}",
+           "if #{y}.equal?(#{clash}) then #{y} = nil#{told_clash(saying)} " \
+           "elsif #{y}.equal?(#{unknown_hit}) then f << [:undefined_table, #{table.index}] end", 'end']
+        end
+
+        # Rows that may not hit together are told once, those that must agree of each target.
+        def told_clash(saying)
+          "; f << [:hit_clash, #{saying.index}, #{@target.index}, h]" if saying.leading || saying.source.policy != 'unique'
         end
 
         # What is said is held in a variable of its own (+x+).
@@ -68,6 +73,7 @@ module VastLattice
           ['if m && !u then q = []', *list, "f << [:disagree, #{@target.index}, q]", 's = w = nil', 'end']
         end
 
+        def clash = @clash ||= keep(HitPolicy::CLASH)
         def unknown_hit = @unknown_hit ||= keep(HitPolicy::UNDEFINED)
         def unsettled(index) = "s = #{undefined}; w = #{Decider.code(:rule, index)}; u = true"
         def settled(typed) = Formula::Emitter.settled(typed)
