@@ -11,7 +11,7 @@ module VastLattice
       # {"changes", "columns" (TableChanges), "notices", "titles" of the tables, "blast"}. Raises Exchange::Unreadable, Storage::Refused.
       def result
         progress.at(0.02, 'reading the file')
-        sheets = format(task.about['file']).read(task.input)
+        sheets = Exchange::SheetFile.format(task.about['file']).read(task.input)
         compared = compare(sheets)
         progress.at(0.7, 'working out what changes')
         plan = planned(compared.changes)
@@ -42,21 +42,6 @@ module VastLattice
         raise Storage::Refused, fresh if fresh.any?
 
         plan
-      end
-
-      def format(file)
-        ending = File.extname(file).delete('.').downcase
-        refuse_macros(ending)
-        name = { 'tsv' => 'csv', 'txt' => 'csv' }.fetch(ending, ending)
-        return Exchange::SHEET_FORMATS.fetch(name) if Exchange::SHEET_FORMATS.key?(name)
-
-        raise Exchange::Unreadable.because("#{file} is no spreadsheet that can be read.", remedy: 'Save it as XLSX, ODS or CSV.')
-      end
-
-      def refuse_macros(ending)
-        return unless %w[xlsm xltm xlsb xlam].include?(ending)
-
-        raise Exchange::Unreadable.because('Files with macros are not read.', remedy: 'Save it without macros, as XLSX.')
       end
     end
   end

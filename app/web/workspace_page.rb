@@ -144,6 +144,20 @@ module VastLattice
         end
       end
 
+      # What a column of a rule table can do, for its editor: kind and argument, in words, whether the argument must be named.
+      def output_kinds
+        Family::Output.kinds.map do |kind, argument, title|
+          effect = Family::EFFECTS.fetch(kind)
+          { 'kind' => kind, 'argument' => argument, 'title' => title, 'subject' => effect.subject.to_s, 'several' => effect.arguments.size > 1 }
+        end
+      end
+
+      # A rule table for its editor, the same whether it has one output or several.
+      def rule_table_tree(table)
+        rows = table.rows.map { |row| { 'tests' => row.tests, 'values' => row.values, **(row.note.empty? ? {} : { 'note' => row.note }) } }
+        table.to_tree.except('output', 'outputs').merge('rows' => rows, 'columns' => table.columns.map(&:to_h))
+      end
+
       # Names that a rule or a rule table reads and decides, for finding it; none while it is switched off.
       def speaks_of(rule)
         bound = (plan.bound.rules + plan.bound.rule_tables).find { |own| own.source.equal?(rule) }

@@ -18,21 +18,23 @@ export function ruleTables() {
     timer: null,
 
     get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
-    outputs() { return this.pickable.names.filter(({ group }) => group === 'Values'); },
+    get outputKinds() { return parsed(this.$root.dataset.outputKinds); },
+    values() { return this.pickable.names.filter(({ group }) => group === 'Values'); },
     policies() { return Object.entries(POLICIES); },
     policyText() { return POLICIES[this.draft.policy]; },
 
     begin() {
-      const [first, second] = this.outputs();
+      const [first, second] = this.values();
       this.replaces = null;
-      this.draft = { name: '', output: (second || first || { name: '' }).name, policy: 'unique', aggregate: 'sum', inputs: [first ? first.name : ''], rows: [{ tests: ['-'], value: '' }] };
+      this.draft = { name: '', columns: [{ kind: 'set', argument: 'to', target: (second || first || { name: '' }).name }], policy: 'unique', aggregate: 'sum', inputs: [first ? first.name : ''], rows: [{ tests: ['-'], values: [''] }] };
     },
     tableOf(button) { return JSON.parse(button.closest('[data-table]').dataset.table); },
     change(button) {
       const table = this.tableOf(button);
       this.replaces = table.name;
       this.problem = '';
-      this.draft = { policy: 'unique', aggregate: 'sum', ...table, rows: table.rows.map((row) => ({ ...row, tests: row.tests.map(String), value: String(row.value) })) };
+      const { outputs, ...kept } = table;
+      this.draft = { policy: 'unique', aggregate: 'sum', ...kept, rows: table.rows.map((row) => ({ ...row, tests: row.tests.map(String), values: row.values.map(String) })) };
       this.tryLater();
     },
 
@@ -42,7 +44,7 @@ export function ruleTables() {
     // Columns and lines.
     setInput(at, text) { this.draft.inputs[at] = text.trim(); this.tryLater(); },
     addInput() {
-      this.draft.inputs.push((this.outputs()[0] || { name: '' }).name);
+      this.draft.inputs.push((this.values()[0] || { name: '' }).name);
       this.draft.rows.forEach((row) => row.tests.push('-'));
       this.tryLater();
     },
@@ -52,9 +54,45 @@ export function ruleTables() {
       this.tryLater();
     },
     setTest(line, at, text) { this.draft.rows[line].tests[at] = text; this.tryLater(); },
-    setResult(line, text) { this.draft.rows[line].value = text; this.tryLater(); },
+    setResult(line, at, text) { this.draft.rows[line].values[at] = text; this.tryLater(); },
+
+    // What follows: a column each.
+    kindKey({ kind, argument }) { return [kind, argument].filter(Boolean).join(' '); },
+    kindOf(column) { return this.outputKinds.find((one) => this.kindKey(one) === this.kindKey(column)); },
+    setKind(column, key) {
+      const kind = this.outputKinds.find((one) => this.kindKey(one) === key);
+      Object.assign(column, { kind: kind.kind, argument: kind.argument, target: this.targets(kind).length ? this.targets(kind)[0].name : '' });
+      this.tryLater();
+    },
+    setTarget(column, target) { column.target = target; this.tryLater(); },
+    // Names that a kind can be about; none where it takes words or nothing.
+    targets({ kind, subject }) {
+      if (subject === 'text') return [];
+      return this.pickable.names.filter(({ group, number, chosen }) => (kind === 'limit' ? group === 'Values' && number : kind === 'offer' ? chosen : group !== 'Picked rows'));
+    },
+    targetsOf(column) { return this.targets(this.kindOf(column)); },
+    takesWords(column) { const { subject, argument } = this.kindOf(column); return subject === 'text' && Boolean(argument); },
+    groupsOf(column) { return [...new Set(this.targetsOf(column).map(({ group }) => group))]; },
+    inGroup(column, group) { return this.targetsOf(column).filter((name) => name.group === group); },
+    columnName(at) { return this.draft.columns.length === 1 ? 'then' : `then ${at + 1}`; },
+    headOf(column) {
+      const { kind, argument, target } = column;
+      if (kind === 'set') return this.outputKinds.some((one) => one.kind === target.split(' ')[0].toLowerCase()) ? `set ${target}` : target;
+      return [kind, argument && target, this.kindOf(column).several && argument].filter(Boolean).join(' ');
+    },
+    addOutput() {
+      this.draft.columns.push({ kind: 'set', argument: 'to', target: (this.values()[0] || { name: '' }).name });
+      this.draft.rows.forEach((row) => row.values.push(''));
+      this.tryLater();
+    },
+    dropOutput(at) {
+      this.draft.columns.splice(at, 1);
+      this.draft.rows.forEach((row) => row.values.splice(at, 1));
+      this.tryLater();
+    },
+    newRow(tests) { return { tests: tests ? [...tests] : this.draft.inputs.map(() => '-'), values: this.draft.columns.map(() => '') }; },
     addLine(tests) {
-      this.draft.rows.push({ tests: tests ? [...tests] : this.draft.inputs.map(() => '-'), value: '' });
+      this.draft.rows.push(this.newRow(tests));
       this.tryLater();
       this.$nextTick(() => this.goTo(this.draft.rows.length - 1, tests ? this.draft.inputs.length : 0));
     },
@@ -80,19 +118,20 @@ export function ruleTables() {
       const [line, at] = place.split(' ').map(Number);
       const wide = this.draft.inputs.length;
       block.forEach((texts, down) => {
-        while (this.draft.rows.length <= line + down) this.draft.rows.push({ tests: this.draft.inputs.map(() => '-'), value: '' });
+        while (this.draft.rows.length <= line + down) this.draft.rows.push(this.newRow(null));
         const row = this.draft.rows[line + down];
-        texts.forEach((text, across) => { if (at + across < wide) row.tests[at + across] = text; else if (at + across === wide) row.value = text; });
+        texts.forEach((text, across) => { if (at + across < wide) row.tests[at + across] = text; else if (at + across < wide + row.values.length) row.values[at + across - wide] = text; });
       });
       this.tryLater();
     },
 
     tree() {
-      const { aggregate, ...table } = this.draft;
+      const { aggregate, columns, ...table } = this.draft;
       const rows = table.rows.map((row) => ({ ...row, tests: row.tests.map((test) => (test.trim() === '' ? '-' : test)) }));
-      return { ...table, rows, name: table.name || 'new table', ...(table.policy === 'collect' ? { aggregate } : {}) };
+      return { ...table, outputs: columns.map((column) => this.headOf(column)), rows, name: table.name || 'new table', ...(table.policy === 'collect' ? { aggregate } : {}) };
     },
-    isComplete() { return this.draft && this.draft.name.trim() !== '' && this.draft.rows.every(({ value }) => value.trim() !== ''); },
+    isComplete() { return this.draft && this.draft.name.trim() !== '' && this.draft.rows.every((row) => this.saysSomething(row)); },
+    saysSomething({ values }) { return values.some((text) => text.trim() !== ''); },
     tryLater() {
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.tryDraft(), REST);
@@ -101,7 +140,7 @@ export function ruleTables() {
       if (!this.draft) return;
       const table = this.tree();
       // Lines without a result are looked at, too.
-      const filled = { ...table, rows: table.rows.filter(({ value }) => value.trim() !== '') };
+      const filled = { ...table, rows: table.rows.filter((row) => this.saysSomething(row)) };
       this.foresee(filled.rows.length ? { do: 'put_rule_table', rule_table: filled } : null);
       if (!filled.rows.length) { this.checked = null; return; }
       try {
@@ -114,7 +153,8 @@ export function ruleTables() {
     },
 
     wrongAt(line, list, at) {
-      const path = [String(line), list, ...(at === undefined ? [] : [String(at)])].join('/');
+      const lone = list === 'values' && this.draft.columns.length === 1;
+      const path = [String(line), ...(lone ? ['value'] : [list, String(at)])].join('/');
       const finding = ((this.checked && this.checked.findings) || []).find((one) => one.path && one.path.slice(3).join('/') === path);
       return finding ? [finding.message, finding.remedy].filter(Boolean).join(' ') : '';
     },
@@ -130,7 +170,7 @@ export function ruleTables() {
     dead() { return ((this.checked && this.checked.dead) || []).map((row) => ({ key: row, text: `Line ${row + 1} never fits.` })); },
     overlapping() { return ((this.checked && this.checked.overlaps) || []).map(({ rows, tests }) => ({ key: rows.join('-'), text: `Lines ${rows[0] + 1} and ${rows[1] + 1} fit at once: for example ${this.draft.inputs.map((input, at) => `${input}: ${tests[at]}`).join(', ')}.` })); },
 
-    // All decision tables of a file, in one change.
+    // All rule tables of a file, in one change.
     async bringTables(input) {
       const [file] = input.files;
       input.value = '';
@@ -154,7 +194,17 @@ export function ruleTables() {
       }
     },
     cancel() { this.draft = null; this.checked = null; this.problem = ''; clearTimeout(this.timer); this.foresee(null); },
-    async toggle(button) { const table = this.tableOf(button); await this.editOrTell({ do: 'put_rule_table', rule_table: { ...table, active: table.active === false } }); },
+    async toggle(button) { const table = this.tableOf(button); await this.editOrTell({ do: 'switch_rule', name: table.name, active: table.active === false }); },
+    // The same as a rule, where that can say it.
+    async asRule() {
+      try {
+        const { rule } = await post(`${this.api}/rule_tables/as_rule`, { name: this.replaces });
+        await this.edit([{ do: 'remove_rule_table', name: this.replaces }, { do: 'put_rule', rule }]);
+        this.cancel();
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
+    },
     async remove(button) { await this.editOrTell({ do: 'remove_rule_table', name: this.tableOf(button).name }); },
   };
 }

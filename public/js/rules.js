@@ -251,6 +251,16 @@ export function rules() {
       const rule = this.ruleOf(button);
       await this.editOrTell({ do: 'switch_rule', name: rule.name, active: rule.active === false });
     },
+    // The same as a rule table, where that can say it.
+    async asTable() {
+      try {
+        const { rule_table: table } = await post(`${this.api}/rules/as_table`, { name: this.replaces });
+        await this.edit([{ do: 'remove_rule', name: this.replaces }, { do: 'put_rule_table', rule_table: table }]);
+        this.cancel();
+      } catch (refusal) {
+        this.problem = words(refusal);
+      }
+    },
     async remove(button) { await this.editOrTell({ do: 'remove_rule', name: this.ruleOf(button).name }); },
 
     switchSet(set, active) { return this.editOrTell({ do: 'switch_set', set, active }); },

@@ -81,7 +81,7 @@ class RulesBrowserTest < BrowserCase
     open_stage('rule')
     click_on 'New rule table'
     fill_in 'Rule table', with: 'Bores'
-    select 'Tie bore', from: 'What it decides'
+    select 'Tie bore', from: 'What then decides'
     find_field('Input 1').set("length\n")
     find_field('Line 1, length').set('<= 1000')
     find_field('Line 1, then').set('7 mm')
@@ -106,12 +106,43 @@ class RulesBrowserTest < BrowserCase
     click_on 'Keep the rule table'
     assert_selector '[aria-label="Rule table Bores"]'
     assert_equal([['<= 1000', '7 mm'], ['(1000..2000)', '9 mm'], ['> 2500', '11 mm'], ['[2000 mm..2500 mm]', '10 mm']],
-                 family.rule_tables.find { |table| table.name == 'Bores' }.rows.map { |row| row.tests + [row.value] })
+                 family.rule_tables.find { |table| table.name == 'Bores' }.rows.map { |row| row.tests + row.values })
     file = Tempfile.new(['tables', '.dmn']).tap { |own| own.write(VastLattice::Exchange::DecisionFile.write(store.find('side-frame').plan).gsub('Bores', 'Bores by file')) && own.close }
-    find('[accept=".dmn,.xml"]', visible: :all).set(file.path)
+    find('[accept^=".dmn"]', visible: :all).set(file.path)
     assert_selector '[aria-label="Rule table Bores by file"]'
     within('[aria-label="Rule table Bores"]') { click_on 'Switch off' }
     assert_selector '[aria-label="Rule table Bores"].rule-off'
+  end
+
+  # Several things follow from a line: a value, a price, a message; the table as a rule, and that as a table again.
+  def test_a_rule_table_with_several_outputs_as_a_rule_and_back
+    open_stage('rule')
+    within('[aria-label="Rule table Tie bolts"]') { click_on 'Change' }
+    2.times { click_on 'Add what follows' }
+    select 'add a price', from: 'What then 2 does'
+    fill_in 'What then 2 is called', with: 'Bolts'
+    select 'warn', from: 'What then 3 does'
+    find_field('Line 1, then 2').set("4 EUR\t")
+    find_field('Line 2, then 3').set('Thin bolts')
+    find_field('Line 1, then 2').set('4 kg')
+    assert_selector '.trial-taken', text: 'money is expected'
+    assert_selector '.rule-grid [aria-invalid=true]', count: 1
+    find_field('Line 1, then 2').set('4 EUR')
+    assert_no_selector '.trial-taken', text: 'money is expected'
+    click_on 'Keep the rule table'
+    assert_selector '[aria-label="Rule table Tie bolts"] th', text: 'price Bolts'
+    table = family.rule_tables.find { |own| own.name == 'Tie bolts' }
+    assert_equal [['tie_bore', 'price Bolts', 'warn'], [['11 mm', '4 EUR', ''], ['7 mm', '', 'Thin bolts']]], [table.outputs, table.rows.map(&:values)]
+    within('[aria-label="Rule table Tie bolts"]') { click_on 'Change' }
+    click_on 'As a rule'
+    assert_selector '[aria-label="Rule Tie bolts"] .effect-price'
+    within('[aria-label="Rule Tie bolts"]') { click_on 'Change' }
+    click_on 'As a rule table'
+    assert_selector '[aria-label="Rule table Tie bolts"] th', text: 'price Bolts'
+    assert_equal table.outputs.sort, family.rule_tables.find { |own| own.name == 'Tie bolts' }.outputs.sort
+    within('[aria-label="Rule Three rollers"]') { click_on 'Change' }
+    click_on 'As a rule table'
+    assert_selector '.rule-editor .entry-wrong', text: 'is no test of one name'
   end
 
   # Rules by what they read, what they decide, and any word.

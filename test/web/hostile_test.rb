@@ -35,7 +35,7 @@ class HostileTest < WebCase
     '/api/families/side-frame/row_names' => { 'rows_of' => 'size', 'text' => 'SF-{length}' },
     '/families' => {}, '/families/side-frame' => {}, '/families/side-frame/name' => PICK, '/families/side-frame/shape' => { 'open' => 'windows' },
     '/families/side-frame/vary' => { 'tab' => 'size', 'row[size]' => 'SF-0500' }, '/families/roller/prove' => TABLE,
-    '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/rules.dmn' => {}, '/families/side-frame/variants.csv' => {},
+    '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/rules.dmn' => {}, '/families/side-frame/rule_tables.xlsx' => {}, '/families/side-frame/variants.csv' => {},
     '/families/side-frame/variants.json' => {}, '/families/side-frame/tables.xlsx' => {}, '/families/side-frame/tables/size.csv' => {},
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {}
   }.freeze
@@ -115,7 +115,7 @@ class HostileTest < WebCase
     bodies += ['{"tree": 7}', '{"tree": {"all": 7}}', '{"tree": {"any": [{"name": 7, "among": {}}]}}', '{"tree": {"not": []}}', '{"text": {}}', '{"rule": 7}',
                '{"rule": {"name": 7, "when": "true", "then": []}}', '{"rule": {"name": "a", "when": "length > 1 mm", "then": [{"set": "gauge", "to": 3}]}, "replaces": [1]}']
     bodies += ['{"rule_table": 7}', '{"rule_table": {"name": "a", "output": "gauge", "inputs": ["length"], "rows": [{"tests": ["< 1 kg"], "value": 3}]}}', '{"rule_table": {"name": "a", "output": "gauge", "inputs": ["lenght"], "rows": []}}']
-    %w[edits foresee conditions rules/try rule_tables/try rule_tables/read undo redo try imports imports/none/take].each do |what|
+    %w[edits foresee conditions rules/try rule_tables/try rule_tables/read rules/as_table rule_tables/as_rule undo redo try imports imports/none/take].each do |what|
       bodies.each do |body|
         # More files than can wait would be refused for that.
         Storage::TaskRecord.delete_all

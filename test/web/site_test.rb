@@ -14,7 +14,7 @@ class SiteTest < WebCase
 
   # Every route that writes asks for the right to edit; these only read, or say who one is.
   READING = ['/api/families/:slug/try', '/api/families/:slug/foresee', '/api/families/:slug/conditions', '/api/families/:slug/rules/try', '/api/families/:slug/rule_tables/try',
-             '/api/families/:slug/rule_tables/read', '/person/?'].freeze
+             '/api/families/:slug/rule_tables/read', '/api/families/:slug/rules/as_table', '/api/families/:slug/rule_tables/as_rule', '/person/?'].freeze
 
   def test_every_write_needs_a_right
     send_form '/person', 'role' => 'specifier'

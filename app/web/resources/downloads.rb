@@ -14,6 +14,13 @@ module VastLattice
         get('/:slug/file.yaml') { |slug| file(slug, 'yaml', Exchange::FamilyFile.yaml(store.find(slug).family)) }
         get('/:slug/file.json') { |slug| file(slug, 'json', Exchange::FamilyFile.json(store.find(slug).family)) }
         get('/:slug/rules.dmn') { |slug| file("#{slug}-rules", 'dmn', Exchange::DecisionFile.write(store.find(slug).plan)) }
+        get '/:slug/rule_tables.:format' do |slug, format|
+          raise Sinatra::NotFound unless %w[xlsx ods].include?(format)
+
+          kind = Exchange::SHEET_FORMATS.fetch(format)
+          file("#{slug}-rules", format, kind.write(Exchange::RuleTableSheets.write(store.find(slug).family.rule_tables)), kind.content_type)
+        end
+
         get('/:slug/variants.csv') { |slug| file("#{slug}-variants", 'csv', Exchange::VariantsCSV.new(store.find(slug).plan).to_csv) }
 
         get '/:slug/variants.json' do |slug|

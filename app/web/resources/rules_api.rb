@@ -33,14 +33,39 @@ module VastLattice
           answer(findings: found.map(&:to_tree), **(found.any? ? {} : coverage_tree(plan, made, sent['rule_table']['name'].to_s.strip)))
         end
 
-        # The decision tables of a DMN file (the body as it is) as rule tables, for who wants to take them.
+        # The rule tables of a file (the body as it is, its name in the header X-File-Name): DMN, or a spreadsheet.
         post '/:slug/rule_tables/read', needs: :read do |slug|
           bytes = request.body.read(Exchange::DecisionFile::LARGEST + 1).to_s
-          answer(rule_tables: Exchange::DecisionFile.read(bytes, store.find(slug).plan))
+          file = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
+          answer(rule_tables: rule_tables(bytes, file, store.find(slug).plan))
+        end
+
+        # A rule as a rule table, and the other way round, both in plain form, by name (Checks::RuleForms).
+        post('/:slug/rules/as_table', needs: :read) do |slug|
+          plan = store.find(slug).plan
+          answer(rule_table: Checks::RuleForms.new(plan).table_of(named(plan.family.rules)))
+        end
+
+        post('/:slug/rule_tables/as_rule', needs: :read) do |slug|
+          plan = store.find(slug).plan
+          answer(rule: Checks::RuleForms.new(plan).rule_of(named(plan.family.rule_tables)))
         end
       end
 
       private
+
+      # The one of a list whose name was sent.
+      def named(list)
+        name = sent['name'].to_s
+        list.find { |own| own.name.casecmp?(name) } || raise(NotInFamily.new('rule', name, list.map(&:name)))
+      end
+
+      def rule_tables(bytes, file, plan)
+        return Exchange::DecisionFile.read(bytes, plan) if ['', '.dmn', '.xml'].include?(File.extname(file).downcase)
+
+        sheets = Exchange::SheetFile.format(file).read(bytes)
+        Exchange::RuleTableSheets.read(sheets, plan.family, name: File.basename(file, '.*'))
+      end
 
       def coverage_tree(plan, family, name)
         Checks::TableCoverage.new(plan, family.rule_tables.find { |table| table.name.casecmp?(name) }).to_tree

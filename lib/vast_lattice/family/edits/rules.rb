@@ -33,9 +33,11 @@ module VastLattice
           family.with(alternatives: Edits.put(family.alternatives, group))
         end
 
-        # Switches a rule on or off.
+        # Switches a rule or a rule table on or off.
         def self.switch_rule(family, name:, active:)
-          family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) })
+          list = family.rule_tables.any? { |table| table.name.casecmp?(name) } ? :rule_tables : :rules
+          switched = Edits.change(family.public_send(list), name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) }
+          family.with(list => switched)
         end
 
         # Switches all rules and rule tables of a set on or off; each keeps what it is by itself.

@@ -1,0 +1,160 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # A rule as a rule table, and a rule table as a rule, where the two can say the same: a chain is a table of which the first
+    # row that hits counts, each condition being tests of names joined by "and" (an "or" of such is several rows).
+    class RuleForms
+      # The other form cannot say it.
+      class Impossible < Error; end
+
+      # Signs that bound a number from below, and from above, with the bracket of a range that says the same.
+      LOW = { '>=' => '[', '>' => '(' }.freeze
+      HIGH = { '<=' => ']', '<' => ')' }.freeze
+      private_constant :LOW, :HIGH
+
+      def initialize(plan)
+        @plan = plan
+      end
+
+      # Plain form of a rule table that says what a Family::Rule does. Raises Impossible.
+      def table_of(rule)
+        rows = rule.branches.flat_map { |branch| lines(Formula::Picked.read(branch.condition)).map { |tests| [tests, cells(branch.effects)] } }
+        rows << [{}, cells(rule.otherwise)] if rule.otherwise.any?
+        inputs = rows.flat_map { |tests, _| tests.keys }.uniq
+        outputs = rows.flat_map { |_, cells| cells.map(&:first) }.uniq
+        lines = rows.map do |tests, cells|
+          { 'tests' => inputs.map { |input| tests.fetch(input, '-') }, 'values' => outputs.map { |output| cells.to_h.fetch(output, '') } }
+        end
+        named(rule).merge('policy' => 'first', 'inputs' => inputs.map(&:name), 'outputs' => outputs.map(&:head), 'rows' => lines)
+      rescue Formula::Error => e
+        impossible("A condition cannot be read: #{e.message}", 'Mend it first.')
+      end
+
+      # Plain form of a rule that says what a Family::RuleTable does. Raises Impossible.
+      def rule_of(table)
+        refuse_policy(table)
+        branches = table.rows.map { |row| { 'when' => condition(table, row), 'then' => effects(table, row) } }
+        first, *others = branches
+        otherwise = others.pop['then'] if others.any? && others.last['when'] == 'true'
+        named(table).merge(first, { 'else_when' => others, 'otherwise' => otherwise }.reject { |_, list| list.nil? || list.empty? })
+      end
+
+      private
+
+      # An input by its name, and an output by its head with its number among equal ones.
+      Input = Struct.new(:name)
+      Head = Struct.new(:head, :number)
+      private_constant :Input, :Head
+
+      def impossible(message, remedy) = raise(Impossible.new(message, remedy: remedy))
+
+      def named(source)
+        { 'name' => source.name, 'set' => source.set, 'note' => source.note }.reject { |_, text| text.empty? }
+                                                                            .merge(source.active ? {} : { 'active' => false })
+      end
+
+      # The alternatives of a condition, each {Input => test}.
+      def lines(tree)
+        return tree['any'].flat_map { |part| lines(part) } if tree['any']
+
+        tests = (tree['all'] || [tree]).group_by { |test| input(test) }
+        [tests.to_h { |input, list| [input, list.size == 1 ? test(list.first) : between(list)] }]
+      end
+
+      def input(test)
+        return Input.new(test['name'].downcase) if test['name']
+
+        impossible("\"#{test['text']}\" is no test of one name.", 'A rule table tests names one by one; keep the rule, or split it.')
+      end
+
+      def test(test)
+        if test.key?('is') then test['is']
+        elsif test.key?('among') then test['among'].join(', ')
+        elsif test.key?('from') then range(test['open'], test['from'], test['till'])
+        else test['sign'] == '=' ? test['value'] : "#{test['sign']} #{test['value']}"
+        end
+      end
+
+      def range(ends, from, till) = "#{ends[0]}#{from}..#{till}#{ends[1]}"
+
+      # Two comparisons of one name are a range.
+      def between(list)
+        low = list.find { |test| LOW.key?(test['sign']) }
+        high = list.find { |test| HIGH.key?(test['sign']) }
+        return range(LOW[low['sign']] + HIGH[high['sign']], low['value'], high['value']) if list.size == 2 && low && high
+
+        impossible("#{list.first['name']} is tested #{list.size} times at once.", 'A rule table has one test of a name in a row.')
+      end
+
+      # [[Head, text], …] of the effects of a branch.
+      def cells(effects)
+        counts = Hash.new(0)
+        effects.flat_map { |effect| cells_of(effect) }.map { |head, text| [Head.new(head, counts[head] += 1), text] }
+      end
+
+      STATES = { 'build' => %w[built yes], 'suppress' => %w[built no], 'show' => %w[shown yes], 'hide' => %w[shown no] }.freeze
+      private_constant :STATES
+
+      def cells_of(effect)
+        state, word = STATES[effect.kind]
+        return [["#{effect.target}.#{state}", word]] if state
+
+        kind = Family::EFFECTS.fetch(effect.kind)
+        return [[effect.kind, effect.target]] if kind.arguments.empty?
+
+        kind.arguments.filter_map do |argument|
+          text = effect.arguments[argument.name] or next
+          impossible('A choice with a comma cannot stand in a cell.', 'Keep the rule.') if argument.many && text.any? { |one| one.include?(',') }
+          [Family::Output.new(kind: effect.kind, target: effect.target, argument: argument.name).to_s, Array(text).join(', ')]
+        end
+      end
+
+      def refuse_policy(table)
+        return if table.policy == 'first'
+
+        impossible("By the policy #{table.policy}, rows are not taken one after the other.", 'Choose the policy first, or keep the table.') unless %w[unique any].include?(table.policy)
+        return if TableCoverage.new(@plan, table).to_tree.values_at('overlaps', 'partly') == [[], false]
+
+        impossible('Rows of it may fit at once, or that cannot be seen.', 'Choose the policy first, or narrow the tests.')
+      end
+
+      def condition(table, row)
+        tests = row.tests.each_with_index.reject { |text, _| text.to_s.strip == '-' }
+        tests.empty? ? 'true' : tests.map { |text, at| tested(table.inputs[at].to_s.strip, text.to_s.strip) }.join(' and ')
+      end
+
+      # "length in (< 900 mm, [1 m..2 m])", or shorter where one test stands alone.
+      def tested(input, text)
+        typed = Formula.type(input, @plan.symbols.scope)
+        unit = typed.kind == :name ? @plan.targets[typed.data.index].unit : Units::PLAIN
+        value = typed.kind == :name ? input : "(#{input})"
+        text = with_units(Plan::RuleTableBinder.quoted(text, typed.type), unit)
+        return text == 'true' ? value : "not(#{value})" if %w[true false].include?(text)
+        return "not(#{value} in #{text[/\Anot(\(.*\))\z/m, 1]})" if text.match?(/\Anot\(.*\)\z/m)
+
+        "#{value} #{lone(text) || "in (#{text})"}"
+      end
+
+      # A comparison, a range or a value by itself.
+      def lone(text)
+        return text if text.match?(/\A(<=|>=|!=|<|>)/) && !text.include?(',')
+        return "in #{text}" if text.match?(/\A[\[(][^,]*\.\.[^,]*[\])]\z/)
+
+        "= #{text}" unless text.include?(',')
+      end
+
+      # Bare numbers in tests have the unit of their input.
+      def with_units(text, unit)
+        return text if unit.plain?
+
+        Formula::Lexer.tokens(text).select { |token| token.kind == :number && token.unit.nil? }.reverse_each do |token|
+          text = text.dup.insert(token.span.start + token.span.length, " #{unit.symbol}")
+        end
+        text
+      end
+
+      def effects(table, row) = table.columns.zip(row.values).filter_map { |output, text| output.effect(text)&.to_tree }
+    end
+  end
+end
