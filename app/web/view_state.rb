@@ -53,7 +53,7 @@ module VastLattice
 
       # What a rule forbids or warns of is told at the fields whose answers lead to it.
       def concerned(finding)
-        rule = finding.place&.path&.first == 'rules' && stored.plan.bound.rules.find { |bound| bound.rule.name == finding.place.path[1] }
+        rule = finding.place && stored.plan.bound.conditionals.find { |bound| bound.place == finding.place }
         rule ? { 'concerns' => Plan::Dependencies.new(stored.plan).inputs(rule.conditions) } : {}
       end
 

@@ -6,7 +6,7 @@ module VastLattice
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
-                                   tables: [], rules: [], rule_tables: [], sets_off: [], forms: [])
+                                   tables: [], rules: [], rule_tables: [], sets_off: [], overrides: [], forms: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -34,7 +34,7 @@ module VastLattice
 
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule,
-        rule_tables: RuleTable, forms: Form }
+        rule_tables: RuleTable, overrides: Override, forms: Form }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.

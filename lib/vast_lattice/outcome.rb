@@ -61,6 +61,14 @@ module VastLattice
       shown ? decider("#{feature}.shown") : built
     end
 
+    # Targets that a person overrides in the family itself.
+    def overridden
+      @overridden ||= plan.bound.overrides.map(&:target).uniq.select do |target|
+        kind, number = Plan::Decider.decode(deciders[target.index])
+        kind == :override && number.positive?
+      end
+    end
+
     # [least, most, step, choices] of a parameter, nil where there is none.
     def limit(name) = limits[target(name).index] || [nil, nil, nil, nil]
 

@@ -51,13 +51,23 @@ module VastLattice
           stored = store.find(slug)
           outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
           target = stored.plan.symbols[text_of('target')] || raise(Plan::PickError, "There is no name \"#{text_of('target')}\".")
+          reason = outcome.because(target.name)
           measures = FeatureFacts.new(Geometry::Model.of(outcome), target).lines
-          answer({ **outcome.because(target.name).to_tree, 'drives' => Plan::Dependencies.new(stored.plan).driven(target),
+          answer({ **reason.to_tree, 'overriding' => overriding(stored, target, reason), 'drives' => Plan::Dependencies.new(stored.plan).driven(target),
                                                            'measures' => measures })
         end
       end
 
       private
+
+      # What is needed to override it, or to lift that: nil for what nobody can override.
+      def overriding(stored, target, reason)
+        return unless stored.plan.symbols.column_names.include?(target.name)
+
+        override = reason.decision.kind == :override && stored.family.overrides.find { |own| own.name == reason.decision.name }
+        { 'name' => override ? override.name : nil, 'unit' => target.unit.symbol,
+          'choices' => target.state? ? %w[yes no] : target.type.choices.to_a }
+      end
 
       def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree
     end

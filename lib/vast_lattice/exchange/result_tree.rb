@@ -8,9 +8,18 @@ module VastLattice
       def self.tree(result)
         outcome = result.outcome
         { 'family' => outcome.plan.family.name, 'rows' => rows(outcome), 'values' => values(outcome), 'states' => states(outcome),
-          'labels' => outcome.labels, 'properties' => outcome.properties, 'lines' => outcome.lines.map(&:to_tree), 'facts' => facts(result),
+          'labels' => outcome.labels, 'properties' => outcome.properties, 'overridden' => overridden(outcome), 'lines' => outcome.lines.map(&:to_tree), 'facts' => facts(result),
           'findings' => result.findings.map(&:to_tree) }
       end
+
+      # What a person overrides: the name, in words, what it is, and why.
+      def self.overridden(outcome)
+        outcome.overridden.map do |target|
+          reason = outcome.because(target.name)
+          { 'name' => target.name, 'title' => target.title, 'text' => outcome.text_of(target), 'reason' => reason.text }
+        end
+      end
+      private_class_method :overridden
 
       # The row of each table, by table.
       def self.rows(outcome)

@@ -12,6 +12,7 @@ module VastLattice
         @states = (plan.family.parts + plan.family.features).map(&:name)
         @materials = plan.family.parts.map { |part| "#{part.name}.material" }
         @errors = false
+        @overrides = plan.family.overrides.any?
         @properties = plan.family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
       end
 
@@ -19,7 +20,7 @@ module VastLattice
       def headings
         units = @values.map { |target| target.unit.plain? ? target.name : "#{target.name} [#{target.unit}]" }
         [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *@properties, *units, *@states,
-         *@materials, 'mass [kg]', 'area [mm2]', 'findings']
+         *@materials, 'mass [kg]', 'area [mm2]', *('overridden' if @overrides), 'findings']
       end
 
       # The cells of one Checks::Variants::Variant.
@@ -29,7 +30,8 @@ module VastLattice
         findings = (outcome.findings + figure.findings).sort_by { |finding| Finding::LEVELS.index(finding.level) }
         @errors ||= findings.any?(&:error?)
         [*identity(variant, outcome), *@values.map { |target| value(outcome, target) }, *@states.map { |name| outcome.state(name).to_s },
-         *@materials.map { |name| outcome.value(name).to_s }, number(figure.mass), number(figure.area), findings.map(&:message).join(' ')]
+         *@materials.map { |name| outcome.value(name).to_s }, number(figure.mass), number(figure.area),
+         *(outcome.overridden.map(&:name).join(', ') if @overrides), findings.map(&:message).join(' ')]
       end
 
       # Whether a variant that was written has an error.

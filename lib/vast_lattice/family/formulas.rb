@@ -19,6 +19,7 @@ module VastLattice
                      parameters: @family.parameters.map { |parameter| parameter(parameter) },
                      parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
                      rules: @family.rules.map { |rule| rule(rule) },
+                     overrides: @family.overrides.map { |own| own.with(value: entry(own.value, @family.parameter(own.target))) },
                      rule_tables: @family.rule_tables.map { |table| rule_table(table) })
       end
 

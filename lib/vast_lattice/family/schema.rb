@@ -64,6 +64,7 @@ module VastLattice
         'features' => TEXTS, 'columns' => TEXTS, 'rows' => TEXTS, 'added' => { 'type' => 'array', 'items' => ROW },
         'names' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row name] } },
         'cells' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row column text] } },
+        'rows_of' => ENTRIES,
         'fields' => { 'type' => 'object', 'additionalProperties' => { 'anyOf' => [TEXT, TEXTS, { 'type' => 'null' }] } }
       }.freeze
       # Arguments that an edit takes in plain form, where others take a name.

@@ -50,7 +50,7 @@ module VastLattice
       # A column and an effect decide, a form asks, all else reads.
       def role(path)
         case path
-        in ['tables', _, 'columns', *] | ['rule_tables', _, 'output' | 'outputs', *] then 'decides'
+        in ['tables', _, 'columns', *] | ['rule_tables', _, 'output' | 'outputs', *] | ['overrides', *] then 'decides'
         in ['rules', name, *] then if effects(name).any? do |effect|
           !effect.message? && Name.read(effect.target).of?(@name)
         end

@@ -33,9 +33,18 @@ module VastLattice
       # "set to A (a is 1, b is 2)"
       def with_numbers(words, uses) = uses.empty? ? "#{words}." : "#{words}, where #{numbers(uses)}."
 
-      def by_override(target, _decision)
+      def by_override(target, decision)
+        override = decision.name && @plan.family.overrides.find { |own| own.name == decision.name }
+        return kept_override(target, override) if override
+
         where = @outcome.pick.overrides[target.index].nil? ? 'settled it by hand' : 'overrode it'
         { sentence: "A person #{where}: #{text(target)}.", place: target.place }
+      end
+
+      def kept_override(target, override)
+        where = override.rows.map { |table, row| " in row #{row} of table #{table}" }.join(' and')
+        { sentence: "A person overrode it#{where}: #{text(target)}. The reason: #{override.reason}", text: override.reason,
+          place: Place.at('overrides', override.name) }
       end
 
       def by_answer(target, _decision)
@@ -171,21 +180,36 @@ module VastLattice
       def rules_over(target, decision)
         rules = @bound.ladder(target).rules.grep(Plan::Bound::Rule).reject { |rule| rule.rule.name == decision.name }
         rules.map do |rule|
+          next "Rule \"#{rule.rule.name}\" decides it, but is overridden." if overridden?(target, rule, decision)
+
           conditions = rule.rule.branches.map(&:condition).join('; ')
           with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))
         end
       end
 
+      # Whether a rule applies that would decide a target.
+      def overridden?(target, rule, decision)
+        decision.kind == :override && @bound.ladder(target).saying(rule.index, @outcome.branches[rule.index])
+      end
+
       def table_over(target, decision)
         column = @bound.ladder(target).column
-        return [] if column.nil? || %i[table override rule].include?(decision.kind)
+        return [] if column.nil? || %i[table rule].include?(decision.kind)
 
         table = @bound.tables[column.table]
+        return cell_overridden(column, table.table) if decision.kind == :override
+
         row = @outcome.pick.rows[column.table]
         fault = row && table.faults.fetch(row, []).find { |finding| finding.place.path.last == column.column.target }
         return ["Row #{table.table.rows[row].name} of table #{table.table.name} cannot be read here: #{fault.message}"] if fault
 
         ["Table #{table.table.name} leaves it open in this row."]
+      end
+
+      def cell_overridden(column, table)
+        row = table.rows[@outcome.pick.rows[column.table] || table.rows.size]
+        said = row&.cell(column.column.target).to_s
+        said.empty? ? [] : ["Row #{row.name} of table #{table.name} says #{said}, but is overridden."]
       end
     end
   end

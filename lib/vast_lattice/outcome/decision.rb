@@ -3,14 +3,14 @@
 module VastLattice
   class Outcome
     # Who decided one target. +kind+ is of Plan::Decider::KINDS, +word+ the decider as people see it
-    # (person, table, rule, formula, default …), +name+ the rule or table.
+    # (person, table, rule, formula, default …), +name+ the rule, the table, or the override of the family.
     class Decision < Value.with(:kind, :word, name: nil)
       def self.of(outcome, target)
         kind, index = Plan::Decider.decode(outcome.deciders[target.index])
         return from_parent(outcome, outcome.plan.targets[index]) if kind == :inherited
 
         family = outcome.plan.family
-        name = { rule: -> { family.rule_name(index) }, table: -> { family.tables[index].name } }[kind]&.call
+        name = { override: -> { index.zero? ? nil : family.overrides[index - 1].name }, rule: -> { family.rule_name(index) }, table: -> { family.tables[index].name } }[kind]&.call
         new(kind: kind, word: Plan::Decider::WORDS.fetch(kind), name: name)
       end
 

@@ -17,7 +17,7 @@ module VastLattice
         check_alternatives
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
                           rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
-                          rule_tables: rule_tables)
+                          rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind)
       end
 
       # The tables alone.

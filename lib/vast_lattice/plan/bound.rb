@@ -95,6 +95,15 @@ module VastLattice
         def variables = (conditions + ranked.compact).flat_map(&:variables).uniq
       end
 
+      # An override that can be read: +value+ as the program holds it, +rows+ numbers of rows by numbers of tables. +number+
+      # counts from 1.
+      class Override < Value.with(:number, :override, :target, :value, :rows)
+        def place = Place.at('overrides', override.name)
+
+        # Whether both can apply to one variant.
+        def meets?(other) = rows.all? { |table, row| other.rows.fetch(table, row) == row }
+      end
+
       # A column of a table: +cells+ by row, Typed or nil (open); +literals+ the plain values among them, by row;
       # +formulas+ are the distinct cells that depend on other names; it is +plain+ if all cells are plain values or open.
       # +limits+ are the Typed least, most and step of an open column.
@@ -169,13 +178,13 @@ module VastLattice
       end
 
       # All of it.
-      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [])
+      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [], overrides: [])
         # The Ladder of each target, in their order.
         attr_reader :ladders
 
         def initialize(targets:, items:, rules:, tables:, stocks:, **others)
-          rule_tables = others.fetch(:rule_tables, [])
-          @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, rule_tables: rule_tables).all
+          lists = others.slice(:rule_tables, :overrides)
+          @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, **lists).all
           super
         end
 

@@ -11,11 +11,12 @@ module VastLattice
       private_constant :OVERRIDE, :ANSWER, :ALWAYS, :NOBODY
 
       # Arguments as the fields of Bound::Family.
-      def initialize(targets:, items:, rules:, tables:, stocks:, rule_tables:)
+      def initialize(targets:, items:, rules:, tables:, stocks:, rule_tables: [], overrides: [])
         @targets = targets
         @items = items
         @tables = tables
         @said = by_target(rules + rule_tables)
+        @overrides = overrides.group_by { |own| own.target.index }
         @columns = {}
         tables.flat_map(&:columns).each { |column| @columns[column.target.index] ||= column }
         @parents = parents(stocks)
@@ -46,11 +47,17 @@ module VastLattice
 
         column = @columns[target.index]
         cells = column && Rung::Cells.new(column: column)
-        [(Rung::Applies.new(condition: item.applies) if item.applies), OVERRIDE, by_hand(target), by_rules(target),
+        [(Rung::Applies.new(condition: item.applies) if item.applies), OVERRIDE, overrides(target), by_hand(target), by_rules(target),
          (cells unless column&.open?), (ANSWER if target.value? && !target.computed?), (cells if column&.open?), last(target, item)].compact
       end
 
       def table_of(target) = @tables.index { |bound| bound.table.name == target.subject.name }
+
+      # Those with the most rows first.
+      def overrides(target)
+        own = @overrides[target.index] or return
+        Rung::Overrides.new(overrides: own.sort_by { |one| [-one.rows.size, one.override.name] })
+      end
 
       # A person settles a state: built and shown, built and hidden, or suppressed.
       def by_hand(target)

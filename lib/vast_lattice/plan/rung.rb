@@ -29,6 +29,13 @@ module VastLattice
         NAME = :override
       end
 
+      # What a person decides in the family itself, with a reason: Bound::Overrides, the stronger first.
+      class Overrides < Value.with(:overrides)
+        include Usual
+
+        NAME = :overrides
+      end
+
       # What a person settled in the family itself: +value+ true or false.
       class ByHand < Value.with(:value)
         include Usual

@@ -51,7 +51,8 @@ module VastLattice
           from = Edits.find(family.tables, name, 'table').name
           changed = ->(target) { rename_dotted(target, from, Edits.checked_name(to)) }
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
-          renamed = renamed.with(tables: Edits.change(renamed.tables, from, 'table') { |table| table.with(name: Edits.checked_name(to)) })
+          renamed = renamed.with(tables: Edits.change(renamed.tables, from, 'table') { |table| table.with(name: Edits.checked_name(to)) },
+                                 overrides: renamed.overrides.map { |own| own.moved(rows: own.rows.transform_keys { |table| table == from ? to : table }) })
           references(renamed) { |target| changed.call(target) || target }
         end
 
@@ -136,6 +137,7 @@ module VastLattice
           family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
                       rules: family.rules.map { |rule| rename_effects(rule, &change) },
                       rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
+                      overrides: family.overrides.map { |own| own.moved(target: change.call(own.target)) },
                       forms: family.forms.map { |form| rename_fields(form, &change) })
         end
         private_class_method :references

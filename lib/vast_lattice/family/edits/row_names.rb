@@ -8,13 +8,25 @@ module VastLattice
       module RowNames
         # +name+ is that of the picked row (size.row), +to+ new names by old ones.
         def self.followed(family, name, to)
+          changed = ->(text) { to.find { |old, _| old == text }&.last }
+          family = overrides(family, name, &changed)
           return family unless spoken_of?(family, name)
 
-          changed = ->(text) { to.find { |old, _| old == text }&.last }
           renamed = Formulas.map(family) { |text| Formula::Rewrite.compared(text, name, &changed) }
           renamed.with(rules: renamed.rules.map { |rule| rule_with(rule, name, &changed) },
                        rule_tables: renamed.rule_tables.map { |table| table_with(table, name, &changed) })
         end
+
+        # Overrides that stand for some rows.
+        def self.overrides(family, name)
+          return family if family.overrides.empty?
+
+          family.with(overrides: family.overrides.map do |own|
+            rows = own.rows.to_h { |table, row| [table, (yield(row) if Name.of(table, 'row').to_s.casecmp?(name)) || row] }
+            rows == own.rows ? own : own.moved(rows: rows)
+          end)
+        end
+        private_class_method :overrides
 
         # A quick look, so that long tables stay the objects that they are.
         def self.spoken_of?(family, name)
@@ -47,17 +59,22 @@ module VastLattice
         end
         private_class_method :effects
 
-        # Tests of the column whose input is the picked row; a name may stand there without quotes.
-        def self.table_with(table, name, &block)
-          at = table.inputs.index { |text| text.strip.casecmp?(name) } or return table
+        # Tests of the column whose input is the picked row, and rows that a column offers; a name may stand there without
+        # quotes.
+        def self.table_with(table, name, &)
+          tests = places(table.inputs) { |text| text.strip.casecmp?(name) }
+          offers = places(table.columns) { |output| output.kind == 'offer' && output.target.casecmp?(name) }
+          return table if tests.empty? && offers.empty?
 
-          rows = table.rows.map do |row|
-            tests = row.tests.each_with_index.map { |text, index| index == at ? test(text, &block) : text }
-            row.with(tests: tests)
-          end
-          table.with(rows: rows)
+          table.with(rows: table.rows.map { |row| row.with(tests: at(row.tests, tests, &), values: at(row.values, offers, &)) })
         end
         private_class_method :table_with
+
+        def self.places(list) = list.each_index.select { |index| yield(list[index]) }
+        private_class_method :places
+
+        def self.at(texts, places, &) = texts.each_with_index.map { |text, index| places.include?(index) ? test(text.to_s, &) : text }
+        private_class_method :at
 
         def self.test(text, &)
           return text.split(',').map { |word| (yield word.strip) || word.strip }.join(', ') unless text.include?('"')

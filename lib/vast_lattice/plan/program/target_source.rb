@@ -31,6 +31,14 @@ module VastLattice
         end
 
         def override(_rung) = [["!(x = o[#{@number}]).nil?", 'x', code(:override)]]
+        # The number of the override is told with the decider; 0 is what a person decides in the pick.
+        def overrides(rung)
+          rung.overrides.map do |own|
+            test = own.rows.map { |table, row| "t[#{table}] == #{row}" }.join(' && ')
+            [test.empty? ? 'true' : test, keep(own.value), code(:override, own.number)]
+          end
+        end
+
         def by_hand(rung) = [['true', rung.value.to_s, code(:override)]]
         def by_rules(_rung) = [%w[w s w]]
         def answer(_rung) = [["!(x = a[#{@number}]).nil?", 'x', code(:answer)]]

@@ -1,0 +1,49 @@
+// What a person decides against rules and tables, with a reason: in the panel Because, of what is selected.
+import { words } from './api.js';
+
+export function overriding() {
+  return {
+    open: false,
+    value: '',
+    reason: '',
+    scope: 'all',
+    wrong: '',
+
+    init() { this.$watch('selected', () => this.fold()); },
+    fold() { Object.assign(this, { open: false, value: '', reason: '', wrong: '' }); },
+    unfold() {
+      this.open = true;
+      this.$nextTick(() => this.$root.querySelector('input').focus());
+    },
+
+    canOverride() { return Boolean(this.mayEdit && this.because && this.because.overriding); },
+    isOverridden() { return Boolean(this.because && this.because.overriding && this.because.overriding.name); },
+    choicesFor() { return this.because && this.because.overriding ? this.because.overriding.choices : []; },
+    hintFor() { const { unit } = (this.because && this.because.overriding) || {}; return unit ? `e.g. 3 ${unit}` : 'value'; },
+    // The rows that are picked, if any are.
+    picked() { return Object.fromEntries(Object.entries(this.state.pick.rows).filter(([, row]) => row)); },
+    variantText() { return Object.values(this.picked()).join(', '); },
+    scopes() { return [['all', 'in all variants'], ...(this.variantText() ? [['one', `in ${this.variantText()} only`]] : [])]; },
+
+    async keepOverride() {
+      const { subject } = this.because;
+      try {
+        await this.edit({ do: 'put_override', target: subject, value: this.value, reason: this.reason, ...(this.scope === 'one' ? { rows_of: this.picked() } : {}) });
+        this.fold();
+        this.ask();
+      } catch (refusal) {
+        this.wrong = words(refusal);
+      }
+    },
+    async liftOverride() {
+      if (await this.editOrTell({ do: 'lift_override', name: this.because.overriding.name })) this.ask();
+    },
+  };
+}
+
+// The list of all overrides.
+export function overrides() {
+  return {
+    lift(name) { return this.editOrTell({ do: 'lift_override', name }); },
+  };
+}
