@@ -13,7 +13,10 @@ export function overriding() {
     fold() { Object.assign(this, { open: false, value: '', reason: '', wrong: '' }); },
     unfold() {
       this.open = true;
-      this.$nextTick(() => this.$root.querySelector('input').focus());
+      this.$nextTick(() => {
+        this.$root.querySelector('input').focus();
+        this.$root.scrollIntoView({ block: 'end' });
+      });
     },
 
     canOverride() { return Boolean(this.mayEdit && this.because && this.because.overriding); },

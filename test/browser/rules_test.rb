@@ -145,6 +145,30 @@ class RulesBrowserTest < BrowserCase
     assert_selector '.rule-editor .entry-wrong', text: 'is no test of one name'
   end
 
+  # A person decides against a rule, with a reason: told beside the model and in the list, lifted by one click.
+  def test_an_override_with_its_reason
+    open_stage('name', 'row=size:SF-2000')
+    page.execute_script("Alpine.$data(document.querySelector('.workspace')).select('gauge')")
+    assert_selector '.because-subject', text: 'gauge'
+    click_on 'Override …'
+    fill_in 'Value', with: '3 mm'
+    fill_in 'because', with: 'Dust must stay out'
+    select 'in SF-2000 only', from: 'Where'
+    within('[aria-label=Override]') { click_on 'Override' }
+    assert_selector '.overridden li', text: 'Sheet gauge 3 mm Dust must stay out'
+    assert_selector '.because-sentence', text: 'The reason: Dust must stay out'
+    assert_selector '.because-over', text: 'but is overridden'
+    select 'SF-1000', from: 'Sizes'
+    assert_no_selector '.overridden li'
+    open_stage('rule')
+    within('[aria-label=Overrides]') do
+      assert_text 'Dust must stay out'
+      click_on 'Lift the override of gauge, size SF-2000'
+    end
+    assert_no_selector '[aria-label=Overrides]'
+    assert_empty family.overrides
+  end
+
   # Rules by what they read, what they decide, and any word.
   def test_rules_are_found_by_what_they_speak_of
     open_stage('rule')
