@@ -7,6 +7,7 @@ module VastLattice
       # Headings of the names that rules can speak of, and the kinds that rules can set.
       NAME_GROUPS = { value: 'Values', built: 'Is it built?', shown: 'Is it shown?', row: 'Picked rows', material: 'Materials',
                       colour: 'Colours' }.freeze
+      MEASURED = 'Measured on the shape'
       SETTABLE = %i[value material colour].freeze
 
       LISTED_VARIANTS = 100
@@ -55,7 +56,8 @@ module VastLattice
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
-                            'names' => plan.targets.map(&:name), 'words' => WORDS, 'review' => review, 'view' => @picture[:view])
+                            'names' => (plan.targets + plan.symbols.measured).map(&:name), 'words' => WORDS,
+                            'review' => review, 'view' => @picture[:view])
       end
 
       # What is known of all variants, or nil.
@@ -128,10 +130,13 @@ module VastLattice
       def history = @store.history(slug, limit: 30)
       def variants = Checks::Variants.new(plan)
 
-      # In how many variants a rule takes each branch: [count per branch, …, count of otherwise].
+      # In how many variants a rule takes each branch: [count per branch, …, count of otherwise]. Of one that waits for the shape
+      # only the first variants are looked at.
       def firing(rule)
         index = family.rules.index(rule)
-        taken = sampled.map { |variant| variant.result.outcome.branches[index] }
+        late = plan.bound.late_rules.any? { |bound| bound.index == index }
+        looked = late ? sampled.first(Checks::RuleTrial::MOST_SHAPES) : sampled
+        taken = looked.map { |variant| (late ? Checks::Figures.of(variant.outcome).late : variant.outcome).branches[index] }
         (0..rule.branches.size).map { |branch| taken.count(branch) }
       end
 
@@ -148,7 +153,7 @@ module VastLattice
       def output_kinds
         Family::Output.kinds.map do |kind, argument, title|
           effect = Family::EFFECTS.fetch(kind)
-          { 'kind' => kind, 'argument' => argument, 'title' => title, 'subject' => effect.subject.to_s, 'several' => effect.arguments.size > 1 }
+          { 'kind' => kind, 'argument' => argument, 'title' => title, 'subject' => effect.subject.to_s, 'several' => Family::Output.lone(effect).nil? && !argument.nil? }
         end
       end
 
@@ -160,13 +165,13 @@ module VastLattice
 
       # Names that a rule or a rule table reads and decides, for finding it; none while it is switched off.
       def speaks_of(rule)
-        bound = (plan.bound.rules + plan.bound.rule_tables).find { |own| own.source.equal?(rule) }
+        bound = plan.bound.sources.find { |own| own.source.equal?(rule) }
         { 'reads' => bound ? bound.reads : [], 'decides' => bound ? bound.decides : [] }
       end
 
       # Names that a rule can speak of, by what they belong to, for the rule editor.
       def pickable
-        { 'names' => plan.targets.map { |target| pickable_name(target) },
+        { 'names' => plan.targets.map { |target| pickable_name(target) } + plan.symbols.measured.map { |own| measured_name(own) },
           'features' => (family.features + family.parts).map { |item| { 'name' => item.name, 'title' => item.title } } }
       end
 
@@ -175,6 +180,12 @@ module VastLattice
       def measure_tree(measure)
         { 'name' => measure.name, 'label' => measure.label, 'unit' => measure.unit, 'kind' => measure.kind, 'choices' => measure.choices,
           'default' => measure.default, 'hint' => measure.hint, 'begins' => measure.asked? ? measure.example : measure.default.to_s }
+      end
+
+      def measured_name(measured)
+        owner = measured.owner && (family.part(measured.owner) || family.feature(measured.owner))
+        { 'name' => measured.name, 'title' => "#{owner ? owner.title : 'Product'}: #{measured.fact}", 'group' => MEASURED,
+          'unit' => measured.unit.symbol, 'choices' => [], 'number' => true, 'boolean' => false, 'settable' => false, 'chosen' => false }
       end
 
       # What a name is, how it is shown, and what can be done with it.

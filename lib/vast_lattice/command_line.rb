@@ -138,7 +138,7 @@ module VastLattice
       lines = result_lines(Exchange::ResultTree.tree(found))
       widths = lines.transpose.map { |column| column.map(&:size).max }
       lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
-      found.outcome.lines.each { |line| @out.puts("#{line.list}: #{line}") }
+      found.lines.each { |line| @out.puts("#{line.list}: #{line}") }
       found.findings.each { |finding| tell(finding, @out) }
     end
 

@@ -4,9 +4,11 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
+  # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
-                                   tables: [], rules: [], rule_tables: [], sets_off: [], overrides: [], forms: [])
+                                   tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '', overrides: [],
+                                   forms: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -24,7 +26,7 @@ module VastLattice
     #
     #   def self.name = 'set'                        # the key in files: set: gauge, to: 3 mm
     #   def self.about = 'set a value'               # for people
-    #   def self.subject = :parameter                # what its target is: :parameter, :choice, :feature or :text
+    #   def self.subject = :parameter                # what its target is: :parameter, :number, :choice, :feature or :text
     #   def self.arguments = [EffectArgument, …]     # what it takes besides; file, API and editor follow from them
     #   def self.consequences(effect, reader, place) # Plan::Consequences, when a family is compiled; problems go to the reader
     EFFECTS = Registry.new('effect')
@@ -50,8 +52,8 @@ module VastLattice
     def rule(name) = find(rules, name)
     def form(name) = find(forms, name)
 
-    # Name of the rule or rule table that a plan numbers so.
-    def rule_name(index) = (rules + rule_tables)[index].name
+    # Name of the rule or rule table that a plan numbers so; "" for the base price, which a plan takes for a rule.
+    def rule_name(index) = (rules + rule_tables)[index]&.name.to_s
 
     # The material of that name, of the family or of the library; nil where there is none.
     def material(name) = materials.find { |own| own.name.casecmp?(name.to_s) }&.material || Materials[name]

@@ -88,16 +88,11 @@ module VastLattice
     # Whether this outcome says the same as one of a plan with the same names, as far as that can be told at a glance.
     def says_the_same?(other) = values == other.values && @raw_lines == other.raw_lines && finds_the_same?(other)
 
-    # Prices that rules add, rounded to the cent per line: Lines.
+    # Prices, rounded to the cent per line, without those that wait for the shape: Lines.
     def prices = lines.select { |line| line.list == 'price' }
 
-    # What rules add to the price, as text, by currency; '' where nothing does.
-    def price
-      return 'undefined' if prices.any?(&:undefined)
-
-      sums = prices.select(&:amount).group_by(&:unit).transform_values { |lines| lines.sum(&:amount) }
-      sums.map { |unit, amount| format('%<amount>.2f %<unit>s', amount: amount, unit: unit) }.join(' + ')
-    end
+    # Their sum as text, by currency; '' where there is none.
+    def price = Line.price(lines)
 
     # Operations that rules add: Lines.
     def operations = lines.select { |line| line.list == 'operation' }
@@ -123,10 +118,13 @@ module VastLattice
     def row_of(table) = pick.rows[plan.family.tables.index(table)]&.then { |index| table.rows[index] }
 
     def lines
-      @lines ||= @raw_lines.map do |rule, list, text, amount, type|
-        Line.new(list: list.to_s, text: text, rule: plan.family.rule_name(rule), amount: amount && Line.cents(amount),
-                 undefined: !amount.nil? && !amount.finite?, unit: type&.dimension&.base_unit)
-      end
+      @lines ||= @raw_lines.map { |raw| Line.of(plan.family, raw) }
+    end
+
+    # What a rule or a rule table (as bound) says, as a Finding.
+    def self.notice(source, level, text)
+      Finding.new(code: level == :error ? :forbidden : :warned, level: level, message: text, place: source.place,
+                  remedy: "Said by #{source.title}.")
     end
 
     def target(name)

@@ -12,8 +12,9 @@ module VastLattice
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    # +decisive+ are the indexes of the targets whose values decide solids and masses.
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :labels, :memo, :figures, :state_indexes,
+    # +late_program+ is nil where nothing waits for the shape; +decisive+ are the indexes of the targets whose values decide
+    # solids and masses.
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :labels, :memo, :figures, :state_indexes,
                 :decisive
 
     # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
@@ -99,8 +100,13 @@ module VastLattice
       return if order.circles.any?
 
       @bound = circles.bound
-      @program = Program.new(bound, circles.order, lists)
+      compile_programs(circles.order)
+    end
+
+    def compile_programs(order)
+      @program = Program.new(bound, order, lists)
       @shape_program = ShapeProgram.new(bound, lists)
+      @late_program = LateProgram.new(bound, symbols, lists) if bound.late.any?
       @decisive = (@shape_program.uses | indexes_of_looks).freeze
       @labels = Labels.new(bound.patterns, targets, lists)
     end

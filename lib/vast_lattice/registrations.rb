@@ -9,7 +9,7 @@ module VastLattice
   Family::EFFECTS.register(Plan::Effects::State.new('hide', :shown, false, 'hide'))
   Family::EFFECTS.register(Plan::Effects::Limit)
   Family::EFFECTS.register(Plan::Effects::Offer)
-  Family::EFFECTS.register(Plan::Effects::Line.new('price', 'add a price', [Plan::Effects::Line::AMOUNT]))
+  Family::EFFECTS.register(Plan::Effects::Line.new('price', 'add a price', [Plan::Effects::Line::AMOUNT, Plan::Effects::Line::PER]))
   Family::EFFECTS.register(Plan::Effects::Line.new('operation', 'add an operation', []))
   Family::EFFECTS.register(Plan::Effects::Notice.new('forbid', :error, 'forbid'))
   Family::EFFECTS.register(Plan::Effects::Notice.new('warn', :warning, 'warn'))

@@ -22,9 +22,19 @@ module VastLattice
     # Findings of the outcome and of the shape, worst first; with those of pictures and facts that took too much work, as
     # far as they were asked for.
     def findings
-      @found ||= outcome.findings + model.findings
+      @found ||= outcome.findings + model.findings + late.findings
       (@found + @spent.to_a).sort_by { |finding| Finding::LEVELS.index(finding.level) }
     end
+
+    # What waits for the shape: Outcome::Late. The shape is the whole one.
+    def late
+      program = plan.late_program
+      @late ||= program ? Outcome::Late.new(outcome, Geometry::Measures.of(whole.model, program.measured)) : Outcome::Late.none
+    end
+
+    # All prices and operations, and the sum of the prices as text.
+    def lines = outcome.lines + late.lines
+    def price = Outcome::Line.price(lines)
 
     def errors? = findings.any?(&:error?)
 

@@ -26,6 +26,7 @@ const PLACES = {
   patterns: () => ({ stage: 'vary', tab: 'numbers' }),
   rules: ([, name]) => ({ stage: 'rule', at: idOf('rule', name) }),
   rule_tables: ([, name]) => ({ stage: 'rule', at: idOf('rule-table', name) }),
+  base_price: () => ({ stage: 'rule', at: 'prices' }),
   overrides: ([, name]) => ({ stage: 'rule', at: idOf('override', name) }),
   forms: ([, name]) => ({ stage: 'guide', at: idOf('form', name) }),
 };

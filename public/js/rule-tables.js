@@ -66,9 +66,14 @@ export function ruleTables() {
     },
     setTarget(column, target) { column.target = target; this.tryLater(); },
     // Names that a kind can be about; none where it takes words or nothing.
-    targets({ kind, subject }) {
+    targets({ subject }) {
       if (subject === 'text') return [];
-      return this.pickable.names.filter(({ group, number, chosen }) => (kind === 'limit' ? group === 'Values' && number : kind === 'offer' ? chosen : group !== 'Picked rows'));
+      const fits = {
+        number: ({ group, number }) => number && ['Values', 'Measured on the shape'].includes(group),
+        choice: ({ chosen }) => chosen,
+        parameter: ({ group }) => !['Picked rows', 'Measured on the shape'].includes(group),
+      };
+      return this.pickable.names.filter(fits[subject]);
     },
     targetsOf(column) { return this.targets(this.kindOf(column)); },
     takesWords(column) { const { subject, argument } = this.kindOf(column); return subject === 'text' && Boolean(argument); },

@@ -16,7 +16,11 @@ class OverridesTest < CoreCase
     plain = Plan.of(side_frame)
     plain.symbols.column_names.each do |name|
       target = plain.symbols[name]
-      value = target.type.boolean? ? { true => 'no', false => 'yes' }[plain.outcome_at([2]).value(name)] : target.type.number? ? '7' : target.type.choices&.last || 'ivory'
+      value = if target.type.boolean?
+                { true => 'no', false => 'yes' }[plain.outcome_at([2]).value(name)]
+              else
+                target.type.number? ? '7' : target.type.choices&.last || 'ivory'
+              end
       one, all = [{ 'size' => 'SF-1000' }, {}].map { |rows| Plan.of(with([name, value, rows])) }
       row = one.family.table('size').rows.index { |own| own.name == 'SF-1000' }
       [[one, [row]], [all, (0..7).to_a]].each do |plan, rows|
@@ -32,13 +36,13 @@ class OverridesTest < CoreCase
     parent = outcome.decider(target.name).kind == :inherited
     assert_equal [target], outcome.overridden unless parent
     wanted = Formula.value(Plan::Entry.read(value, type: target.type, unit: target.unit, scope: Formula::Scope.new([])))
-    assert_equal wanted, outcome.value(target.name) unless parent || target.value? && before.decider(target.name).kind == :idle
+    assert_equal wanted, outcome.value(target.name) unless parent || (target.value? && before.decider(target.name).kind == :idle)
     assert_includes outcome.because(target.name).sentence, "The reason: Because of #{value}" unless parent
   end
 
   def test_the_narrower_counts_and_contradictions_are_told
     plan = Plan.of(with(['gauge', '4 mm', {}], ['gauge', '5 mm', { 'size' => 'SF-1000' }]))
-    assert_equal ['4 mm', '5 mm'], %w[SF-2000 SF-1000].map { |row| plan.outcome(pick(rows: { 'size' => row })).text('gauge') }
+    assert_equal(['4 mm', '5 mm'], %w[SF-2000 SF-1000].map { |row| plan.outcome(pick(rows: { 'size' => row })).text('gauge') })
     assert_equal '6 mm', plan.outcome(pick(rows: { 'size' => 'SF-1000' }, overrides: { 'gauge' => '6 mm' })).text('gauge')
 
     two = family(<<~YAML)
@@ -65,11 +69,11 @@ class OverridesTest < CoreCase
     family = with(['windows.built', 'no', { 'size' => 'SF-2000' }])
     [{ 'do' => 'rename_row', 'table' => 'size', 'row' => 'SF-2000', 'name' => 'LONG' }, { 'do' => 'rename_table', 'name' => 'size', 'to' => 'measures' },
      { 'do' => 'rename_feature', 'name' => 'windows', 'to' => 'openings' }].each { |edit| family = Family::Edits.apply(family, edit) }
-    assert_equal [['openings.built, measures LONG', 'openings.built', { 'measures' => 'LONG' }]], family.overrides.map { |own| [own.name, own.target, own.rows] }
+    assert_equal([['openings.built, measures LONG', 'openings.built', { 'measures' => 'LONG' }]], family.overrides.map { |own| [own.name, own.target, own.rows] })
     assert_empty Plan.of(family).errors
     assert_equal family, Family::Elements.of(family).family
     gone = Family::Edits.apply(family, { 'do' => 'remove_rows', 'table' => 'measures', 'rows' => ['LONG'] })
-    assert_equal ['override openings.built, measures LONG'], Plan.of(gone).errors.map { |finding| finding.place.to_s }
+    assert_equal(['override openings.built, measures LONG'], Plan.of(gone).errors.map { |finding| finding.place.to_s })
   end
 
   def test_bad_overrides_are_refused_in_words
@@ -77,7 +81,7 @@ class OverridesTest < CoreCase
       edit = { 'do' => 'put_override', 'target' => 'gauge', 'value' => '4 mm', 'reason' => 'So', **other }
       assert_includes refused(Family::Edits::Error) { Family::Edits.apply(side_frame, edit) }.message, words
     end
-    { ['gage', '1'] => :unknown_name, ['gauge', 'length'] => :not_constant, ['gauge', '1 kg'] => :dimension, ['length.built', 'no'] => :unknown_name, ['size.row', 'A'] => :unknown_name }.each do |given, code|
+    { %w[gage 1] => :unknown_name, %w[gauge length] => :not_constant, ['gauge', '1 kg'] => :dimension, ['length.built', 'no'] => :unknown_name, ['size.row', 'A'] => :unknown_name }.each do |given, code|
       assert_equal [code], Plan.of(with(given)).errors.map(&:code), given.inspect
     end
   end

@@ -44,12 +44,12 @@ class RuleFormsTest < CoreCase
 
   def test_a_chain_and_its_table_say_the_same_and_so_does_the_chain_of_that
     random = Random.new(4)
-    (ENV["LATTICE_LONG"] ? 200 : 12).times do
+    (ENV['LATTICE_LONG'] ? 200 : 12).times do
       ruled = plan_with({ 'do' => 'put_rule', 'rule' => rule(random) })
       table = Checks::RuleForms.new(ruled).table_of(ruled.family.rules.first)
       tabled = plan_with({ 'do' => 'put_rule_table', 'rule_table' => table })
       assert_empty tabled.errors.map(&:to_s)
-      assert_equal ['Some', 'first'], [tabled.family.rule_tables.first.set, tabled.family.rule_tables.first.policy]
+      assert_equal %w[Some first], [tabled.family.rule_tables.first.set, tabled.family.rule_tables.first.policy]
       again = plan_with({ 'do' => 'put_rule', 'rule' => Checks::RuleForms.new(tabled).rule_of(tabled.family.rule_tables.first) })
       15.times do
         answers = { 'x' => "#{random.rand(0..60) / 2.0} mm", 'n' => random.rand(1..4).to_s, 'wood' => %w[oak ash elm].sample(random: random), 'drilled' => %w[yes no].sample(random: random) }
@@ -74,7 +74,7 @@ class RuleFormsTest < CoreCase
   # Through each format, whatever the order of columns.
   def test_rule_tables_go_through_spreadsheets
     rows = [{ 'tests' => ['< 5', 'oak, ash'], 'values' => ['2.5 cm', '', 'Mind <this>'], 'note' => 'thin' }, { 'tests' => ['[5..9]', '-'], 'values' => ['3', 'yes', '=1'] }]
-    table = { 'name' => 'Widths', 'policy' => 'first', 'set' => 'Some', 'inputs' => %w[x wood], 'outputs' => ['a', 'drilled', 'warn'], 'rows' => rows }
+    table = { 'name' => 'Widths', 'policy' => 'first', 'set' => 'Some', 'inputs' => %w[x wood], 'outputs' => %w[a drilled warn], 'rows' => rows }
     family = plan_with({ 'do' => 'put_rule_table', 'rule_table' => table }).family
     Exchange::SHEET_FORMATS.kinds.each do |format|
       sheets = format.read(format.write(Exchange::RuleTableSheets.write(family.rule_tables)))

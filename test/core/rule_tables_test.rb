@@ -106,7 +106,7 @@ class RuleTablesTest < CoreCase
     said = [0, 1].map { |at| counting.filter_map { |cells| cells[at] } }
     clash = (policy == 'unique' && counting.size > 1) || (policy == 'any' && said.any? { |values| values.uniq.size > 1 })
     assert_equal clash, outcome.findings.map(&:code).include?(:hit_clash), policy
-    assert_equal counting.filter_map { |cells| cells[3] }, outcome.prices.map { |line| line.amount.to_i }
+    assert_equal(counting.filter_map { |cells| cells[3] }, outcome.prices.map { |line| line.amount.to_i })
     assert_equal counting.filter_map { |cells| cells[4] }.uniq.sort, outcome.findings.select { |finding| finding.code == :warned }.map(&:message).sort
     assert_equal [22, *counting.filter_map { |cells| cells[2] }].min.to_f, outcome.limit('x')[1]
     return if clash
@@ -168,7 +168,7 @@ class RuleTablesTest < CoreCase
     plan.family.table('size').rows.each_index do |row|
       outcome = plan.outcome_at([row])
       assert_equal outcome.value('windows.built') ? [false, :rule] : [true, :default], [outcome.value('guide_holes.built'), outcome.decider('guide_holes.built').kind]
-      assert_equal outcome.value('windows.built'), outcome.findings.none? { |finding| finding.message == 'No windows' }
+      assert_equal(outcome.value('windows.built'), outcome.findings.none? { |finding| finding.message == 'No windows' })
     end
     renamed = Family::Edits.apply(plan.family, { 'do' => 'rename_feature', 'name' => 'guide_holes', 'to' => 'bores' })
     assert_equal ['bores.built', 'forbid'], renamed.rule_tables.last.outputs

@@ -42,7 +42,7 @@ module PlantedFaults
 
   # Codes that no stored family has, or that are no faults of one, and why.
   ELSEWHERE = {
-    syntax_of_files: %i[unknown_kind unknown_face missing_choices duplicate_name reserved_name unknown_material too_many formula type not_a_number decided_twice
+    syntax_of_files: %i[too_late unknown_kind unknown_face missing_choices duplicate_name reserved_name unknown_material too_many formula type not_a_number decided_twice
                         not_a_choice unsuitable_control missing_dimension wrong_stock not_open],
     of_answers: %i[answer_unused no_row no_value],
     of_lists_that_were_cut: %i[more sampled follows],

@@ -54,7 +54,7 @@ module VastLattice
           reason = outcome.because(target.name)
           measures = FeatureFacts.new(Geometry::Model.of(outcome), target).lines
           answer({ **reason.to_tree, 'overriding' => overriding(stored, target, reason), 'drives' => Plan::Dependencies.new(stored.plan).driven(target),
-                                                           'measures' => measures })
+                                     'measures' => measures })
         end
       end
 
@@ -65,7 +65,7 @@ module VastLattice
         return unless stored.plan.symbols.column_names.include?(target.name)
 
         override = reason.decision.kind == :override && stored.family.overrides.find { |own| own.name == reason.decision.name }
-        { 'name' => override ? override.name : nil, 'unit' => target.unit.symbol,
+        { 'name' => override&.name, 'unit' => target.unit.symbol,
           'choices' => target.state? ? %w[yes no] : target.type.choices.to_a }
       end
 

@@ -70,7 +70,8 @@ module VastLattice
             figure
           end
         end
-        change.weighed(figures.map(&:mass), figures.map { |figure| figure.findings.select(&:error?) })
+        change.weighed(figures.map(&:mass), figures.map { |figure| figure.findings.select(&:error?) },
+                       pair.zip(figures).map { |outcome, figure| Figures.price(outcome, figure) })
       end
 
       def partly?

@@ -49,7 +49,7 @@ module VastLattice
         properties = outcomes.flat_map { |outcome| outcome.properties.keys }.uniq.map do |name|
           line(name, name.tr('_', ' ')) { |outcome| outcome.properties[name].to_s }
         end
-        lines = { 'price' => :price.to_proc, 'operations' => ->(outcome) { outcome.operations.map(&:text).join(', ') } }
+        lines = { 'price' => Figures.method(:price), 'operations' => ->(outcome) { outcome.operations.map(&:text).join(', ') } }
         [*looks, *properties, *lines.map { |name, told| line(name, name, &told) }, findings]
       end
 

@@ -50,7 +50,7 @@ module VastLattice
         figure = Figures.of(outcome)
         errors = (outcome.findings + figure.findings).select(&:error?)
         { 'number' => number, 'rows' => variant.rows, 'label' => outcome.label('part_number'), 'mass' => Figures.mass_text(figure.mass),
-          'price' => outcome.price, 'findings' => errors.map(&:message) }
+          'price' => Figures.price(outcome), 'findings' => errors.map(&:message) }
       end
     end
   end

@@ -20,9 +20,10 @@ module VastLattice
         # The price as text before and after, where it differs.
         def price_texts = (prices.map { |text| text.empty? ? 'none' : text } if prices.uniq.size > 1)
 
-        # Takes what weighing found: pairs of masses and of the shape's errors.
-        def weighed(masses, found)
+        # Takes what weighing found: pairs of masses, of the shape's errors, and of prices with what waits for the shape.
+        def weighed(masses, found, prices)
           self.masses = masses
+          self.prices = prices
           self.errors = errors.zip(found).map { |own, more| own + more }
         end
 
@@ -62,8 +63,8 @@ module VastLattice
           old = before.symbols[target.name] unless target.kind == :row
           [target.name, old, target, old.index, target.index] if old
         end
-        # Densities are no values, but masses follow them.
-        @weigh_all = before.family.materials != after.family.materials
+        # Densities are no values, but masses follow them; and some prices follow masses.
+        @weigh_all = before.family.materials != after.family.materials || (late?(before, after) && said(before) != said(after))
       end
 
       # The Change of a variant from one Outcome to another, or nil.
@@ -76,6 +77,9 @@ module VastLattice
       end
 
       private
+
+      def late?(*plans) = plans.any?(&:late_program)
+      def said(plan) = %i[rules rule_tables sets_off base_price currency].map { |field| plan.family.public_send(field) }
 
       def differing(before, after)
         old, new = [before, after].map(&:values)

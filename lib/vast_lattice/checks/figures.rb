@@ -3,25 +3,50 @@
 module VastLattice
   module Checks
     # The mass of variants and what is wrong with their shape, remembered by the plan: thousands of variants share few
-    # shapes, and an edit leaves most as they are.
+    # shapes, and an edit leaves most as they are. What waits for the shape is said of each variant anew.
     module Figures
-      # +mass+ in kg, +area+ in mm2 as Model has it, and the +findings+ of the shape.
-      Figure = Struct.new(:mass, :area, :findings)
+      # +mass+ in kg, +area+ in mm2 as Model has it, the +findings+ of the shape, what is +measured+ by number; and with an
+      # outcome, what is +late+ (Outcome::Late).
+      Figure = Struct.new(:mass, :area, :shape, :measured, :late) do
+        def findings = shape + late.findings
+      end
 
       # The Figure of an outcome.
       def self.of(outcome)
         signature = Geometry::Model.signature(outcome)
-        outcome.plan.figures[signature] || figure(Geometry::Model.of(outcome)).then do |made|
-          made.mass.finite? ? outcome.plan.figures.keep(signature, made) : made
-        end
+        known = outcome.plan.figures[signature]
+        return with_late(known, outcome) if known && measured?(known, outcome.plan)
+
+        made = figure(Geometry::Model.of(outcome))
+        # What is undefined is told with the numbers of its outcome, and so not remembered for others.
+        outcome.plan.figures.keep(signature, made) if made.mass.finite?
+        with_late(made, outcome)
       end
 
       # The Figure of an outcome if it is remembered, else nil.
-      def self.known(outcome) = outcome.plan.figures[Geometry::Model.signature(outcome)]
+      def self.known(outcome)
+        known = outcome.plan.figures[Geometry::Model.signature(outcome)]
+        with_late(known, outcome) if known && measured?(known, outcome.plan)
+      end
 
-      # What is undefined is told with the numbers of its outcome, and so not remembered for others.
-      def self.figure(model) = Figure.new(model.mass, model.area, model.findings)
-      private_class_method :figure
+      # The price of an outcome as text, with what waits for the shape.
+      def self.price(outcome, figure = of(outcome))
+        outcome.plan.late_program ? Outcome::Line.price(outcome.lines + figure.late.lines) : outcome.price
+      end
+
+      # What the plan wants to be measured.
+      def self.wanted(plan) = plan.late_program ? plan.late_program.measured : []
+
+      # Whether all that the plan uses was measured; another plan may have remembered the figure.
+      def self.measured?(figure, plan) = wanted(plan).all? { |own| figure.measured.key?(own.index) }
+
+      def self.figure(model) = Figure.new(model.mass, model.area, model.findings, Geometry::Measures.of(model, wanted(model.outcome.plan)))
+
+      def self.with_late(figure, outcome)
+        late = outcome.plan.late_program ? Outcome::Late.new(outcome, figure.measured) : Outcome::Late.none
+        Figure.new(figure.mass, figure.area, figure.shape, figure.measured, late)
+      end
+      private_class_method :wanted, :measured?, :figure, :with_late
 
       # The mass as text.
       def self.mass_text(mass)

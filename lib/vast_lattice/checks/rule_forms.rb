@@ -19,12 +19,11 @@ module VastLattice
 
       # Plain form of a rule table that says what a Family::Rule does. Raises Impossible.
       def table_of(rule)
-        rows = rule.branches.flat_map { |branch| lines(Formula::Picked.read(branch.condition)).map { |tests| [tests, cells(branch.effects)] } }
-        rows << [{}, cells(rule.otherwise)] if rule.otherwise.any?
+        rows = rows_of(rule)
         inputs = rows.flat_map { |tests, _| tests.keys }.uniq
         outputs = rows.flat_map { |_, cells| cells.map(&:first) }.uniq
         lines = rows.map do |tests, cells|
-          { 'tests' => inputs.map { |input| tests.fetch(input, '-') }, 'values' => outputs.map { |output| cells.to_h.fetch(output, '') } }
+          { 'tests' => tests.values_at(*inputs).map { |text| text || '-' }, 'values' => cells.to_h.values_at(*outputs).map(&:to_s) }
         end
         named(rule).merge('policy' => 'first', 'inputs' => inputs.map(&:name), 'outputs' => outputs.map(&:head), 'rows' => lines)
       rescue Formula::Error => e
@@ -42,6 +41,14 @@ module VastLattice
 
       private
 
+      # [{Input => test}, [[Head, text], …]] of each alternative of each branch, and of otherwise.
+      def rows_of(rule)
+        branches = rule.branches.flat_map do |branch|
+          lines(Formula::Picked.read(branch.condition)).map { |tests| [tests, cells(branch.effects)] }
+        end
+        rule.otherwise.any? ? [*branches, [{}, cells(rule.otherwise)]] : branches
+      end
+
       # An input by its name, and an output by its head with its number among equal ones.
       Input = Struct.new(:name)
       Head = Struct.new(:head, :number)
@@ -51,7 +58,7 @@ module VastLattice
 
       def named(source)
         { 'name' => source.name, 'set' => source.set, 'note' => source.note }.reject { |_, text| text.empty? }
-                                                                            .merge(source.active ? {} : { 'active' => false })
+                                                                             .merge(source.active ? {} : { 'active' => false })
       end
 
       # The alternatives of a condition, each {Input => test}.
@@ -103,9 +110,16 @@ module VastLattice
         kind = Family::EFFECTS.fetch(effect.kind)
         return [[effect.kind, effect.target]] if kind.arguments.empty?
 
+        if Family::Output.lone(kind) && effect.arguments.size > 1
+          impossible("#{effect.kind} \"#{effect.target}\" has two pieces; a cell holds one.",
+                     'Write it as one formula, or keep the rule.')
+        end
+
         kind.arguments.filter_map do |argument|
           text = effect.arguments[argument.name] or next
-          impossible('A choice with a comma cannot stand in a cell.', 'Keep the rule.') if argument.many && text.any? { |one| one.include?(',') }
+          impossible('A choice with a comma cannot stand in a cell.', 'Keep the rule.') if argument.many && text.any? do |one|
+            one.include?(',')
+          end
           [Family::Output.new(kind: effect.kind, target: effect.target, argument: argument.name).to_s, Array(text).join(', ')]
         end
       end
@@ -113,7 +127,12 @@ module VastLattice
       def refuse_policy(table)
         return if table.policy == 'first'
 
-        impossible("By the policy #{table.policy}, rows are not taken one after the other.", 'Choose the policy first, or keep the table.') unless %w[unique any].include?(table.policy)
+        unless %w[
+          unique any
+        ].include?(table.policy)
+          impossible("By the policy #{table.policy}, rows are not taken one after the other.",
+                     'Choose the policy first, or keep the table.')
+        end
         return if TableCoverage.new(@plan, table).to_tree.values_at('overlaps', 'partly') == [[], false]
 
         impossible('Rows of it may fit at once, or that cannot be seen.', 'Choose the policy first, or narrow the tests.')

@@ -6,8 +6,9 @@ module VastLattice
     # conditions turn at, by which of its branches; what differs from the family without it; and with which other rules it can
     # disagree.
     class RuleTrial
-      # Variants that are looked at.
+      # Variants that are looked at; of rules that wait for the shape, which has to be built.
       MOST = 1000
+      MOST_SHAPES = 60
       NOTHING = { 'rows' => [], 'borders' => [], 'taken' => [], 'changed' => 0, 'disputes' => [] }.freeze
       private_constant :NOTHING
 
@@ -15,7 +16,7 @@ module VastLattice
       def initialize(with, without, name)
         @with = with
         @without = without
-        @bound = with.bound.rules.find { |bound| bound.rule.name == name }
+        @bound = (with.bound.rules + with.bound.late_rules).find { |bound| bound.rule.name == name }
         @contrast = Contrast.new(without, with)
       end
 
@@ -26,9 +27,10 @@ module VastLattice
       def to_tree(pick)
         return NOTHING unless @bound && @with.runnable? && @without.runnable?
 
-        rows = Variants.new(@with).first(MOST).map { |variant| row(variant) }
+        rows = Variants.new(@with).first(@bound.late ? MOST_SHAPES : MOST).map { |variant| row(variant) }
         { 'rows' => rows, 'borders' => borders(pick), 'taken' => taken(rows), 'changed' => rows.count { |row| row['texts'].any? },
-          'variants' => @with.family.variant_count, 'disputes' => Disputes.new(@with).found(@bound.rule.name).map(&:to_tree) }
+          'variants' => @bound.late ? rows.size : @with.family.variant_count,
+          'disputes' => Disputes.new(@with).found(@bound.rule.name).map(&:to_tree) }
       end
 
       private
@@ -41,7 +43,20 @@ module VastLattice
       def said(before, after, name)
         change = @contrast.of(name, {}, before, after) unless before.says_the_same?(after)
         change&.pair = [before, after]
-        { 'branch' => after.branches[@bound.index], 'texts' => change ? change.texts : [], 'wrong' => wrong(after) }
+        texts = change ? change.texts : []
+        return { 'branch' => after.branches[@bound.index], 'texts' => texts, 'wrong' => wrong(after) } unless @bound.late
+
+        figures = [before, after].map { |outcome| Figures.of(outcome) }
+        { 'branch' => figures.last.late.branches[@bound.index], 'texts' => texts | late_texts([before, after], figures),
+          'wrong' => wrong(after) }
+      end
+
+      # What differs of what waits for the shape, in words.
+      def late_texts(outcomes, figures)
+        prices = outcomes.zip(figures).map { |outcome, figure| Figures.price(outcome, figure).then { |text| text.empty? ? 'none' : text } }
+        told = figures.map { |figure| figure.late.findings.map(&:message) }
+        [*("price #{prices.join(' → ')}" if prices.uniq.size > 1), *(told.last - told.first).map { |text| "now: #{text}" },
+         *(told.first - told.last).map { |text| "no longer: #{text}" }]
       end
 
       # Whether it disagrees with another rule there.

@@ -142,7 +142,10 @@ module VastLattice
       end
 
       def clash?(one, other) = @table.policy == 'unique' || !same_value?(one, other)
-      def same_value?(one, other) = @table.rows[one].values.map { |text| text.to_s.strip } == @table.rows[other].values.map { |text| text.to_s.strip }
+
+      def same_value?(one, other)
+        @table.rows[one].values.map { |text| text.to_s.strip } == @table.rows[other].values.map { |text| text.to_s.strip }
+      end
     end
   end
 end

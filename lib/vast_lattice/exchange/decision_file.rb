@@ -84,7 +84,11 @@ module VastLattice
             @xml.rule('id' => "#{@id}_r#{line}") do
               @xml.description(row.note) unless row.note.empty?
               row.tests.each_with_index { |test, at| @xml.inputEntry('id' => "#{@id}_r#{line}_#{at}") { written(@inputs[at].test(test)) } }
-              row.values.each_with_index { |text, at| @xml.outputEntry('id' => "#{@id}_r#{line}_o#{at}") { written(@outputs[at].result(text)) } }
+              row.values.each_with_index do |text, at|
+                @xml.outputEntry('id' => "#{@id}_r#{line}_o#{at}") do
+                  written(@outputs[at].result(text))
+                end
+              end
             end
           end
         end
@@ -217,7 +221,8 @@ module VastLattice
             entries = inner(rule, 'outputEntry')
             values = cells.each_with_index.map { |cell, at| entries[at] ? cell.typed(text(entries[at])) : '' }
             note = said(rule, 'description')
-            { 'tests' => tests, **(values.size == 1 ? { 'value' => values.first } : { 'values' => values }), **(note.empty? ? {} : { 'note' => note }) }
+            { 'tests' => tests, **(values.size == 1 ? { 'value' => values.first } : { 'values' => values }),
+              **(note.empty? ? {} : { 'note' => note }) }
           end
         end
       end

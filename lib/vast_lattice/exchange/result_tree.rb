@@ -8,7 +8,8 @@ module VastLattice
       def self.tree(result)
         outcome = result.outcome
         { 'family' => outcome.plan.family.name, 'rows' => rows(outcome), 'values' => values(outcome), 'states' => states(outcome),
-          'labels' => outcome.labels, 'properties' => outcome.properties, 'overridden' => overridden(outcome), 'lines' => outcome.lines.map(&:to_tree), 'facts' => facts(result),
+          'labels' => outcome.labels, 'properties' => outcome.properties,
+          'overridden' => overridden(outcome), 'lines' => result.lines.map(&:to_tree), 'price' => result.price, 'facts' => facts(result),
           'findings' => result.findings.map(&:to_tree) }
       end
 

@@ -20,7 +20,10 @@ module VastLattice
         tables.map { |table| Sheet.new(names.fetch(table.name), [heading(table), *table.rows.map { |row| line(table, row) }]) }
       end
 
-      def heading(table) = [*table.inputs.map { |text| "when #{text}" }, *table.outputs.map { |text| "then #{text}" }, *(NOTE if notes?(table))]
+      def heading(table)
+        [*table.inputs.map { |text| "when #{text}" }, *table.outputs.map { |text| "then #{text}" }, *(NOTE if notes?(table))]
+      end
+
       def line(table, row) = [*row.tests.map(&:to_s), *row.values.map(&:to_s), *(row.note if notes?(table))]
       def notes?(table) = table.rows.any? { |row| !row.note.empty? }
 
@@ -28,7 +31,10 @@ module VastLattice
       # rows. Raises Unreadable.
       def read(sheets, family, name: nil)
         found = sheets.reject { |sheet| sheet.rows.all? { |row| row.compact.empty? } }
-        raise Unreadable.because('There is no sheet with lines.', remedy: 'Bring in a sheet with a heading: when NAME, then NAME.') if found.empty?
+        if found.empty?
+          raise Unreadable.because('There is no sheet with lines.',
+                                   remedy: 'Bring in a sheet with a heading: when NAME, then NAME.')
+        end
 
         names = TableSheets.sheet_names(family.rule_tables).invert
         found.map do |sheet|
@@ -52,14 +58,15 @@ module VastLattice
           outputs = columns(OUTPUT)
           refuse_heading if inputs.empty?
           base = known ? known.to_tree.except('output', 'outputs', 'rows', 'inputs') : { 'name' => @title }
-          base.merge('inputs' => inputs.map(&:last), 'outputs' => outputs.map(&:last), 'rows' => rows(inputs.map(&:first), outputs.map(&:first)))
+          base.merge('inputs' => inputs.map(&:last), 'outputs' => outputs.map(&:last),
+                     'rows' => rows(inputs.map(&:first), outputs.map(&:first)))
         end
 
         private
 
         def refuse_heading
-          raise Unreadable.because('There is no heading of a rule table.', sheet: @sheet.name,
-                                                                           remedy: 'Write "when NAME" over tests and "then NAME" over what follows.')
+          remedy = 'Write "when NAME" over tests and "then NAME" over what follows.'
+          raise Unreadable.because('There is no heading of a rule table.', sheet: @sheet.name, remedy: remedy)
         end
 
         # [[number, text], …] of the columns whose heading matches.
@@ -88,7 +95,8 @@ module VastLattice
 
         def refuse_cell(cell, row, column)
           what = cell.is_a?(Date) ? "a date, #{cell.iso8601}" : cell.reason
-          raise Unreadable.because("The cell holds #{what}.", sheet: @sheet.name, cell: Sheet.address(row, column), remedy: 'Format it as text and type it again.')
+          raise Unreadable.because("The cell holds #{what}.", sheet: @sheet.name, cell: Sheet.address(row, column),
+                                                              remedy: 'Format it as text and type it again.')
         end
       end
       private_constant :Reading

@@ -13,6 +13,7 @@ module VastLattice
         @materials = plan.family.parts.map { |part| "#{part.name}.material" }
         @errors = false
         @overrides = plan.family.overrides.any?
+        @prices = plan.bound.sources.any? { |source| source.amounts.any? } if plan.runnable?
         @properties = plan.family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
       end
 
@@ -20,7 +21,7 @@ module VastLattice
       def headings
         units = @values.map { |target| target.unit.plain? ? target.name : "#{target.name} [#{target.unit}]" }
         [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *@properties, *units, *@states,
-         *@materials, 'mass [kg]', 'area [mm2]', *('overridden' if @overrides), 'findings']
+         *@materials, 'mass [kg]', 'area [mm2]', *('price' if @prices), *('overridden' if @overrides), 'findings']
       end
 
       # The cells of one Checks::Variants::Variant.
@@ -31,7 +32,7 @@ module VastLattice
         @errors ||= findings.any?(&:error?)
         [*identity(variant, outcome), *@values.map { |target| value(outcome, target) }, *@states.map { |name| outcome.state(name).to_s },
          *@materials.map { |name| outcome.value(name).to_s }, number(figure.mass), number(figure.area),
-         *(outcome.overridden.map(&:name).join(', ') if @overrides), findings.map(&:message).join(' ')]
+         *asked(outcome, figure), findings.map(&:message).join(' ')]
       end
 
       # Whether a variant that was written has an error.
@@ -59,6 +60,11 @@ module VastLattice
       def identity(variant, outcome)
         rows = @plan.family.variant_tables.map { |table| variant.rows[table.name] }
         [*rows, *outcome.labels.keys.map { |name| outcome.label(name) }, *outcome.properties.values_at(*@properties)]
+      end
+
+      # What only some families have.
+      def asked(outcome, figure)
+        [*(Checks::Figures.price(outcome, figure) if @prices), *(outcome.overridden.map(&:name).join(', ') if @overrides)]
       end
 
       def value(outcome, target)

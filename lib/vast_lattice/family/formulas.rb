@@ -15,7 +15,7 @@ module VastLattice
       end
 
       def map
-        @family.with(patterns: @family.patterns.transform_values { |text| pattern_text(text) },
+        @family.with(base_price: formula(@family.base_price), patterns: @family.patterns.transform_values { |text| pattern_text(text) },
                      parameters: @family.parameters.map { |parameter| parameter(parameter) },
                      parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
                      rules: @family.rules.map { |rule| rule(rule) },
@@ -96,7 +96,9 @@ module VastLattice
 
       # What is said and choices that are offered are no formulas.
       def result(text, output)
-        return text if output.nil? || output.argument.nil? || output.effect(text).nil? || output.effect(text).arguments.values.first.is_a?(Array)
+        if output.nil? || output.argument.nil? || output.effect(text).nil? || output.effect(text).arguments.values.first.is_a?(Array)
+          return text
+        end
 
         entry(text, output.sets? ? @family.parameter(output.target) : nil)
       end

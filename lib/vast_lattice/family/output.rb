@@ -25,19 +25,28 @@ module VastLattice
       def self.of_kind(kind, rest)
         names = kind.arguments.map(&:name)
         return rest || kind.subject != :text ? nil : new(kind: kind.name) if names.empty?
-        return rest && new(kind: kind.name, target: rest, argument: names.first) if names.one?
+        return rest && new(kind: kind.name, target: rest, argument: lone(kind)) if lone(kind)
 
         *target, last = rest.to_s.split
         new(kind: kind.name, target: target.join(' '), argument: last.downcase) if target.any? && names.include?(last.downcase)
       end
       private_class_method :of_kind
 
+      # The one argument that an effect must have, which cells hold then; nil where it may have several.
+      def self.lone(kind) = kind.arguments.select(&:required).then { |all| all.first.name if all.one? }
+
       # All texts that begin a column of some kind, for people who pick them: [[kind, argument or nil, title], …].
       def self.kinds
         EFFECTS.kinds.flat_map do |kind|
           next [[kind.name, nil, kind.about]] if kind.arguments.empty? && kind.subject == :text
 
-          kind.arguments.map { |argument| [kind.name, argument.name, kind.arguments.one? ? kind.about : "#{kind.about}: #{argument.title.downcase}"] }
+          if lone(kind)
+            [[kind.name, lone(kind), kind.about]]
+          else
+            kind.arguments.map do |argument|
+              [kind.name, argument.name, "#{kind.about}: #{argument.title.downcase}"]
+            end
+          end
         end
       end
 
@@ -60,7 +69,7 @@ module VastLattice
       def to_s
         return EFFECTS.key?(target.split.first.to_s.downcase) ? "set #{target}" : target if sets?
 
-        [kind, target, (argument unless EFFECTS.fetch(kind).arguments.one?)].compact.join(' ')
+        [kind, target, (argument unless Output.lone(EFFECTS.fetch(kind)))].compact.join(' ')
       end
     end
   end

@@ -11,7 +11,8 @@ module VastLattice
     #   collect  all count; values by their +aggregate+ sum, min, max or count
     #
     # In its plain form a single output is "output", and "value" in each row.
-    class RuleTable < Value.with(:name, :outputs, :inputs, set: '', note: '', active: true, policy: 'unique', aggregate: nil, priorities: [],
+    class RuleTable < Value.with(:name, :outputs, :inputs, set: '', note: '', active: true, policy: 'unique', aggregate: nil,
+                                                           priorities: [],
                                                            rows: [])
       extend TreeForm
 
@@ -30,7 +31,8 @@ module VastLattice
 
       # Plain form; "active" may be a word.
       def self.from_tree(tree)
-        super({ 'outputs' => [tree['output']] }.merge(tree.except('output'), 'active' => Words.boolean(tree.fetch('active', true)) != false))
+        super({ 'outputs' => [tree['output']] }.merge(tree.except('output'),
+                                                      'active' => Words.boolean(tree.fetch('active', true)) != false))
       end
 
       def to_tree

@@ -6,10 +6,12 @@ module VastLattice
     class Scope
       attr_reader :variables
 
-      # +lists+ answers list(name, span) with a ColumnList or nil, and names.
-      def initialize(variables, lists = nil)
+      # +lists+ answers list(name, span) with a ColumnList or nil, and names; +later+ are names that are known too late for
+      # this scope, which is told with what they can be used for.
+      def initialize(variables, lists = nil, later: {})
         @variables = variables.to_h { |variable| [variable.name.downcase, variable] }.freeze
         @lists = lists
+        @later = later
         freeze
       end
 
@@ -19,14 +21,20 @@ module VastLattice
       end
 
       # This scope with one more name.
-      def with(variable) = Scope.new([*variables.values, variable], @lists)
+      def with(*others) = Scope.new([*variables.values, *others], @lists, later: @later)
 
       def names = variables.values.map(&:name) + (@lists ? @lists.names : [])
 
       private
 
+      def too_late(text, span)
+        message = "#{text} is measured on the finished shape; what decides the shape cannot depend on it."
+        raise Error.new(message, span: span, code: :too_late, remedy: @later[text.downcase])
+      end
+
       def unknown(name, span)
         text = name.to_s
+        too_late(text, span) if @later.key?(text.downcase)
         choice = variables.values.find { |variable| variable.type.choices&.include?(text) }
         remedy = "It is a function: write #{name.key}()." if Functions::ALL.key?(name.key)
         remedy ||= choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{text}\"." : Nearest.remedy(text, names)

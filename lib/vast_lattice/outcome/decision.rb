@@ -9,10 +9,19 @@ module VastLattice
         kind, index = Plan::Decider.decode(outcome.deciders[target.index])
         return from_parent(outcome, outcome.plan.targets[index]) if kind == :inherited
 
-        family = outcome.plan.family
-        name = { override: -> { index.zero? ? nil : family.overrides[index - 1].name }, rule: -> { family.rule_name(index) }, table: -> { family.tables[index].name } }[kind]&.call
+        name = called(outcome.plan.family, kind, index)
         new(kind: kind, word: Plan::Decider::WORDS.fetch(kind), name: name)
       end
+
+      # The name of a rule, a rule table, a table or an override of the family; nil for all others.
+      def self.called(family, kind, index)
+        case kind
+        when :rule then family.rule_name(index)
+        when :table then family.tables[index].name
+        when :override then index.zero? ? nil : family.overrides[index - 1].name
+        end
+      end
+      private_class_method :called
 
       # Whoever suppressed the feature that this one sits on.
       def self.from_parent(outcome, parent)

@@ -139,9 +139,7 @@ module VastLattice
       end
 
       def notice(rule, level, text)
-        source = @plan.bound.conditionals.find { |bound| bound.index == rule }
-        Finding.new(code: level == :error ? :forbidden : :warned, level: level, message: text, place: source.place,
-                    remedy: "Said by #{source.title}.")
+        Outcome.notice(@plan.bound.conditionals.find { |bound| bound.index == rule }, level, text)
       end
 
       # Groups of which too many or too few are built.

@@ -7,8 +7,10 @@ module VastLattice
     class Undefined
       REMEDY = 'Change it, or test for it: if defined(…) then … else …'
 
-      def initialize(outcome)
+      # +measured+ as of Late.
+      def initialize(outcome, measured = {})
         @outcome = outcome
+        @measured = measured
         @plan = outcome.plan
         @bound = @plan.bound
       end
@@ -17,7 +19,7 @@ module VastLattice
       # +index+ is the number of the instance where the tree may use it. nil where it has a value after all.
       def finding(typed, place, what, index: 1.0)
         origin = Formula::Origin.of(typed, @plan.lists) { |variable| value(variable, index) } or return
-        target = origin.name? ? @plan.targets[origin.variable.index] : nil
+        target = origin.name? && origin.variable.index < @plan.targets.size ? @plan.targets[origin.variable.index] : nil
         return follows(place, what, target.name) if target && told_elsewhere?(target)
 
         words = (target ? idle(target) : origin.words).sub(/\A[A-Z](?=[a-z ])/, &:downcase)
@@ -34,7 +36,12 @@ module VastLattice
 
       private
 
-      def value(variable, index) = variable.index == @plan.targets.size ? index : @outcome.values[variable.index]
+      # Of a name, of the number of an instance, or of what is measured.
+      def value(variable, index)
+        return @measured[variable.index] if variable.index > @plan.targets.size
+
+        variable.index == @plan.targets.size ? index : @outcome.values[variable.index]
+      end
 
       # What does not apply and a row that is not picked are no errors where they are, only where they are used.
       def told_elsewhere?(target) = target.kind != :row && @outcome.applies?(target)
@@ -55,6 +62,7 @@ module VastLattice
 
       def text(variable, index)
         return Units::Format.number(index) if variable.index == @plan.targets.size
+        return @plan.symbols.measured_by(variable).text(@measured[variable.index]) if variable.index > @plan.targets.size
 
         @outcome.text_of(@plan.targets[variable.index])
       end

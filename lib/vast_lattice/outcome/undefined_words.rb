@@ -4,11 +4,12 @@ module VastLattice
   class Outcome
     # Words the short findings of a program that speak of what is undefined: values, conditions, limits, prices, labels.
     class UndefinedWords
-      def initialize(outcome)
+      # +measured+ as of Late.
+      def initialize(outcome, measured = {})
         @outcome = outcome
         @plan = outcome.plan
         @bound = @plan.bound
-        @undefined = Undefined.new(outcome)
+        @undefined = Undefined.new(outcome, measured)
       end
 
       # A value or a state, by what decides it.
@@ -28,7 +29,7 @@ module VastLattice
 
       # Conditions of a rule: the first that is undefined.
       def undefined_rule(index)
-        rule = @bound.rules.find { |bound| bound.index == index }
+        rule = @bound.sources.find { |bound| bound.index == index }
         first(rule.conditions.each_with_index.map do |condition, at|
           [condition, Place.at('rules', rule.rule.name, *rule.rule.condition_path(at)), "The condition of rule \"#{rule.rule.name}\""]
         end)
@@ -57,7 +58,7 @@ module VastLattice
 
       # The amount of a price.
       def undefined_line(index, number)
-        _, line = @bound.conditionals.find { |rule| rule.index == index }.placed[number]
+        _, line = @bound.sources.find { |rule| rule.index == index }.placed[number]
         found(line.amount, line.place, "The price of #{line.text}")
       end
 

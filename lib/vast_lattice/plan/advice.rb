@@ -110,7 +110,7 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.ladders.flat_map(&:all_trees) + @bound.conditionals.flat_map { |rule| rule.conditions + rule.amounts } +
+        typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } +
                 shape_trees + @bound.patterns.flat_map(&:formulas)
         typed.flat_map(&:variables).to_set(&:index)
       end

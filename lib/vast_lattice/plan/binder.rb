@@ -16,7 +16,7 @@ module VastLattice
       def bind
         check_alternatives
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
-                          rules: rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
+                          **bound_rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
                           rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind)
       end
 
@@ -120,17 +120,46 @@ module VastLattice
         end
       end
 
+      # Those that can run at once, with the base price, and those that wait for the shape.
+      def bound_rules
+        late, early = rules.partition(&:late)
+        { rules: early + [base_price].compact, late_rules: late }
+      end
+
+      # The base price as a rule that always applies.
+      def base_price
+        return if @family.base_price.strip.empty?
+
+        place = Place.at('base_price')
+        amount = @reader.within(place) { Money.read(@reader, @family.base_price, nil, place) } or return
+        line = Consequence::Line.new(list: 'price', text: 'Base price', amount: amount, place: place, late: @symbols.late?(amount))
+        always = Formula::Typed.new(kind: :boolean, type: Formula::BOOLEAN, span: Formula::Span.new(start: 0, length: 0), data: true)
+        Bound::Rule.new(index: @family.rules.size + @family.rule_tables.size, rule: Family::Rule.new(name: 'Base price'),
+                        conditions: [always], consequences: [[line], []])
+      end
+
       def bind_rule(rule, index)
         place = Place.at('rules', rule.name)
         conditions = rule.branches.each_with_index.map do |branch, at|
-          @reader.condition(branch.condition, Place.at(*place.path, *rule.condition_path(at)))
+          @reader.late_condition(branch.condition, Place.at(*place.path, *rule.condition_path(at)))
         end
         consequences = [*rule.branches.map(&:effects), rule.otherwise].each_with_index.map do |effects, at|
           bind_effects(effects, Place.at(*place.path, *effects_path(rule, at)))
         end
         return if conditions.any?(&:nil?)
 
-        Bound::Rule.new(index: index, rule: rule, conditions: conditions, consequences: consequences)
+        late = conditions.any? { |condition| @symbols.late?(condition) }
+        refuse_late(rule, place, consequences) if late
+        Bound::Rule.new(index: index, rule: rule, conditions: conditions, consequences: consequences, late: late)
+      end
+
+      # What waits for the shape cannot decide it.
+      def refuse_late(rule, place, consequences)
+        early = consequences.flatten.find do |item|
+          [Consequence::Decision, Consequence::Limit, Consequence::Offer].include?(item.class)
+        end or return
+        @reader.error(:too_late, "Rule \"#{rule.name}\" depends on what is measured on the finished shape, so it cannot decide or " \
+                                 "narrow #{early.target.name}.", place, 'Let it forbid, warn, or add a price; or let it depend on what the shape is made from.')
       end
 
       def effects_path(rule, at)

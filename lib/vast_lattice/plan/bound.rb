@@ -58,9 +58,12 @@ module VastLattice
         def amounts = placed.filter_map { |_, item| item.amount if item.is_a?(Consequence::Line) }
       end
 
-      # An active rule; the last of the +consequences+ are those of otherwise.
-      class Rule < Value.with(:index, :rule, :conditions, :consequences)
+      # An active rule; the last of the +consequences+ are those of otherwise. It is +late+ where a condition depends on what is
+      # measured on the finished shape.
+      class Rule < Value.with(:index, :rule, :conditions, :consequences, late: false)
         include Conditional
+
+        def late? = late
 
         # What it was made of.
         def source = rule
@@ -73,6 +76,7 @@ module VastLattice
       class RuleTable < Value.with(:index, :table, :conditions, :consequences, :order)
         include Conditional
 
+        def late? = false
         def source = table
         def title = "rule table \"#{table.name}\""
         def place = Place.at('rule_tables', table.name)
@@ -178,21 +182,36 @@ module VastLattice
       end
 
       # All of it.
-      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [], overrides: [])
-        # The Ladder of each target, in their order.
-        attr_reader :ladders
+      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [], overrides: [],
+                                                                                     late_rules: [])
+        # The Ladder of each target, in their order; and what rules and rule tables say that is known only with the shape:
+        # [source, branch, consequence, its number].
+        attr_reader :ladders, :late
 
         def initialize(targets:, items:, rules:, tables:, stocks:, **others)
           lists = others.slice(:rule_tables, :overrides)
           @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, **lists).all
+          @late = said_late(rules + others.fetch(:rule_tables, []) + others.fetch(:late_rules, [])).freeze
           super
         end
 
-        # Rules and rule tables.
+        # Rules and rule tables of which it is known before the shape which branch applies; and all there are.
         def conditionals = rules + rule_tables
+        def sources = conditionals + late_rules
 
         # The Ladder of a Target.
         def ladder(target) = ladders[target.index]
+
+        private
+
+        def said_late(sources)
+          placed = sources.flat_map do |source|
+            source.placed.each_with_index.map do |(branch, item), number|
+              [source, branch, item, number]
+            end
+          end
+          placed.select { |source, _, item, _| source.late? || item.is_a?(Consequence::MeasuredLimit) || (item.is_a?(Consequence::Line) && item.late) }
+        end
       end
     end
   end

@@ -2,7 +2,7 @@
 
 module VastLattice
   class Plan
-    # What an effect comes down to once it is checked. The program knows only these five. +place+ is where its formulas
+    # What an effect comes down to once it is checked. The programs know only these six. +place+ is where its formulas
     # stand (of a limit, without the key least or most).
     module Consequence
       # Decides a target: +value+ is a Typed tree.
@@ -17,8 +17,13 @@ module VastLattice
       class Offer < Value.with(:target, :values)
       end
 
-      # Adds a line to a list: +list+ price or operation; +amount+ is Typed money for a price.
-      class Line < Value.with(:list, :text, amount: nil, place: nil)
+      # Narrows what is measured (a Plan::Measured): +least+ and +most+ are Typed or nil.
+      class MeasuredLimit < Value.with(:measured, least: nil, most: nil, place: nil)
+      end
+
+      # Adds a line to a list: +list+ price or operation; +amount+ is Typed money for a price. It is +late+ where the amount
+      # depends on what is measured on the finished shape.
+      class Line < Value.with(:list, :text, amount: nil, place: nil, late: false)
       end
 
       # Says something: +level+ :error or :warning.

@@ -83,7 +83,9 @@ module VastLattice
 
       def saying_of(table, target)
         decisions = table.decisions
-        Rung::Saying.new(source: table, values: decisions.fetch(target).map { |decision| decision&.value }, leading: decisions.keys.first == target)
+        Rung::Saying.new(source: table, values: decisions.fetch(target).map do |decision|
+          decision&.value
+        end, leading: decisions.keys.first == target)
       end
 
       def last(target, item)
@@ -116,7 +118,8 @@ module VastLattice
       end
 
       def by_rule(rule, branch, limit)
-        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule, least: limit.least, most: limit.most)
+        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule, least: limit.least,
+                             most: limit.most)
       end
 
       # An open column narrows as soon as a row of its table is picked.

@@ -5,7 +5,7 @@ module VastLattice
     # Puts rules and targets into an order in which each comes after all it uses. Users never need to
     # know it: any such order gives the same outcome.
     class Order
-      # +steps+ are Bound::Rule, Bound::RuleTable and Target values; +circles+ lists groups of those that use each other in a circle, each the
+      # +steps+ are Bound::Rule, RuleTable and Target values; +circles+ lists groups of those that use each other in a circle, each the
       # next, the first again at the end.
       attr_reader :steps, :circles
 

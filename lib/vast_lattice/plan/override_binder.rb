@@ -21,9 +21,16 @@ module VastLattice
       def one(override, number)
         place = Place.at('overrides', override.name)
         target = @reader.target(override.target, place, among: @reader.symbols.column_names) or return
-        value = @reader.constant(override.value, target, place)
+        value = value(override.value, target, place)
         rows = rows(override, place)
         Bound::Override.new(number: number, override: override, target: target, value: value, rows: rows) if rows && !value.nil?
+      end
+
+      def value(text, target, place)
+        typed = @reader.entry(text, target, place) or return
+        return Formula.value(typed, @reader.symbols.lists.values) if typed.constant?
+
+        @reader.error(:not_constant, "\"#{text}\" is a formula.", place, 'A plain value belongs here; a rule can decide by a formula.')
       end
 
       # {number of the table => number of the row}, nil where one is not there.
@@ -50,7 +57,8 @@ module VastLattice
           one, other = alike.combination(2).find { |pair| pair.first.meets?(pair.last) && pair.map(&:value).uniq.size > 1 }
           next unless one
 
-          @reader.error(:decided_twice, "#{one.target.name} is overridden twice: #{one.override.name}; #{other.override.name}.", other.place, 'Lift one of them.')
+          @reader.error(:decided_twice, "#{one.target.name} is overridden twice: #{one.override.name}; #{other.override.name}.",
+                        other.place, 'Lift one of them.')
         end
       end
     end

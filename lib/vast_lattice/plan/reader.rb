@@ -33,6 +33,10 @@ module VastLattice
       # A formula of any type.
       def free(text, place) = read(place) { Formula.type(text, symbols.scope) }
 
+      # The same where what is measured on the finished shape may be used, and a condition of that kind.
+      def late(text, place) = read(place) { Formula.type(text, symbols.late_scope) }
+      def late_condition(text, place) = entry_of(text, Formula::BOOLEAN, Units::PLAIN, place, scope: symbols.late_scope)
+
       # The condition that +input+ (a Node) passes the unary tests of a text.
       def test(text, input, unit, place)
         read(place) { Formula::Checker.new(symbols.scope).check(Formula::Parser.unary_tests(text, input, unit), expected: Formula::BOOLEAN) }

@@ -39,7 +39,7 @@ module VastLattice
 
       # Whether the name of a column is there; the Targets of those that are set are kept.
       def known?(output, index)
-        return true unless output.named?
+        return true if !output.named? || @reader.symbols.measured.any? { |own| own.name.casecmp?(output.target) && output.kind == 'limit' }
 
         at = lone? ? place('output') : place('outputs', index)
         names = output.kind == 'offer' ? @reader.symbols.offerable_names : @reader.symbols.column_names
@@ -52,7 +52,8 @@ module VastLattice
         return collected? if @table.policy == 'collect'
         return true if @table.policy != 'priority' || @targets.any?
 
-        @reader.error(:unknown_kind, 'A table by priority sets nothing that could be ranked.', place('policy'), 'Choose another hit policy.')
+        @reader.error(:unknown_kind, 'A table by priority sets nothing that could be ranked.', place('policy'),
+                      'Choose another hit policy.')
       end
 
       # Values are collected by an aggregate; what is said, priced or narrowed just adds up.
@@ -85,8 +86,9 @@ module VastLattice
 
       # Says that a row has too few or too many.
       def fits?(given, wanted, index, what, whose)
+        remedy = { 'test' => 'Write one test per input, - for any.', 'value' => 'Write one value per output; a blank one says nothing.' }
         @reader.error(:missing_dimension, "Row #{index + 1} has #{given.size} #{what}s for #{wanted.size} #{whose}s.",
-                      place('rows', index), what == 'test' ? 'Write one test per input, - for any.' : 'Write one value per output; a blank one says nothing.')
+                      place('rows', index), remedy.fetch(what))
       end
 
       # Those of all cells of a row; nil where one cannot be read.

@@ -20,8 +20,21 @@ module VastLattice
         refuse_doubles
         @by_name = @targets.to_h { |target| [target.name.downcase, target] }
         @lists = ColumnLists.new(family) { |column| column_type(column) }
-        @scope = Formula::Scope.new(@targets.map(&:variable), @lists)
+        @measured = Measured.all(family, @targets.size + 1, @by_name)
+        @scope = made_scope
       end
+
+      # What is measured on the finished shape: Measured values.
+      attr_reader :measured
+
+      # The Measured of a Formula::Variable, or nil.
+      def measured_by(variable) = variable.index > @targets.size ? @measured[variable.index - @targets.size - 1] : nil
+
+      # Whether a Typed tree uses what is measured.
+      def late?(typed) = typed.variables.any? { |variable| variable.index > @targets.size }
+
+      # The scope of what may be known late, such as prices.
+      def late_scope = @late_scope ||= Formula::Scope.new([*@targets, *@measured].map(&:variable), @lists)
 
       # The names of a family that differs in cells of tables alone.
       def following(family) = dup.tap { |copy| copy.follow(family) }
@@ -49,6 +62,9 @@ module VastLattice
       # The Target of that Name, or of its text, or nil.
       def [](name) = @by_name[name.to_s.downcase]
 
+      # The dimension of prices, where the family has one currency.
+      def currency = @family.currency.empty? || !Units.unit?(@family.currency) ? nil : Units[@family.currency]
+
       def parameter_names = @targets.select(&:value?).map(&:name)
 
       # What rules may narrow, and what rules and columns may decide.
@@ -60,12 +76,19 @@ module VastLattice
 
       def follow(family)
         @family = family
-        @instance_scope = nil
+        @instance_scope = @late_scope = nil
         @lists = ColumnLists.new(family) { |column| column_type(column) }
-        @scope = Formula::Scope.new(@targets.map(&:variable), @lists)
+        @scope = made_scope
       end
 
       private
+
+      LATER = 'Use it in a price, or in a rule that forbids, warns or limits what is measured.'
+      private_constant :LATER
+
+      def made_scope
+        Formula::Scope.new(@targets.map(&:variable), @lists, later: @measured.to_h { |measured| [measured.name.downcase, LATER] })
+      end
 
       def add_parameter(parameter)
         place = Place.at('parameters', parameter.name)

@@ -12,7 +12,8 @@ module VastLattice
           raise Error.new("An override of #{target} needs a value.", remedy: 'Type one.') if value.strip.empty?
 
           rows = rows_of.to_h { |table, row| [Edits.find(family.tables, table, 'table').name, row] }
-          family.with(overrides: Edits.put(family.overrides, Override.of(target: target, value: value.strip, reason: reason.strip, rows: rows)))
+          family.with(overrides: Edits.put(family.overrides,
+                                           Override.of(target: target, value: value.strip, reason: reason.strip, rows: rows)))
         end
 
         # Lifts an override, by its name.

@@ -52,7 +52,11 @@ module VastLattice
           changed = ->(target) { rename_dotted(target, from, Edits.checked_name(to)) }
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
           renamed = renamed.with(tables: Edits.change(renamed.tables, from, 'table') { |table| table.with(name: Edits.checked_name(to)) },
-                                 overrides: renamed.overrides.map { |own| own.moved(rows: own.rows.transform_keys { |table| table == from ? to : table }) })
+                                 overrides: renamed.overrides.map do |own|
+                                   own.moved(rows: own.rows.transform_keys do |table|
+                                     table == from ? to : table
+                                   end)
+                                 end)
           references(renamed) { |target| changed.call(target) || target }
         end
 

@@ -5,16 +5,24 @@ module VastLattice
     module Edits
       # Edits of what a family says of itself.
       module Whole
-        FIELDS = %w[name code group note].freeze
+        FIELDS = %w[name code group note currency base_price].freeze
 
-        # Sets its name, code, group or note; only the name must not be blank.
+        # Sets its name, code, group, note, currency or base price; only the name must not be blank.
         def self.set_family(family, field:, text:)
           unless FIELDS.include?(field)
             raise Error.new("A family has no #{field} that could be set.", remedy: Nearest.remedy(field, FIELDS, kind: 'field'))
           end
 
+          refuse_currency(text.strip) if field == 'currency'
           family.with(field.to_sym => field == 'name' ? Edits.checked_title(text, 'family') : text.strip)
         end
+
+        def self.refuse_currency(text)
+          known = Units::CURRENCIES.map(&:base_unit)
+          raise Error.new("\"#{text}\" is no currency that is known here.", remedy: "Choose #{known.join(', ')}, or none.") unless ['',
+                                                                                                                                    *known].include?(text)
+        end
+        private_class_method :refuse_currency
       end
     end
   end

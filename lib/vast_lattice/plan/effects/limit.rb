@@ -3,7 +3,8 @@
 module VastLattice
   class Plan
     module Effects
-      # limit: length, least: 1 m, most: 3 m. Narrows the limits of a parameter; it never widens them.
+      # limit: length, least: 1 m, most: 3 m. Narrows the limits of a parameter, or of what is measured (frame.mass); it never
+      # widens them.
       module Limit
         ARGUMENTS = [Family::EffectArgument.new(name: 'least', title: 'Least', hint: 'least'),
                      Family::EffectArgument.new(name: 'most', title: 'Most', hint: 'most')].freeze
@@ -12,10 +13,13 @@ module VastLattice
         def self.name = 'limit'
         def self.arguments = ARGUMENTS
         def self.about = 'limit'
-        def self.subject = :parameter
+        def self.subject = :number
 
         # Returns the consequences; problems go to the reader.
         def self.consequences(effect, reader, place)
+          measured = reader.symbols.measured.find { |own| own.name.casecmp?(effect.target) }
+          return measured_limit(measured, effect, reader, place) if measured
+
           target = reader.target(effect.target, place) or return []
           unless target.type.number?
             reader.error(:not_a_number, "#{target.name} has no limits: it is #{target.type}.", place, 'Use offer instead.')
@@ -27,6 +31,16 @@ module VastLattice
           end
           [Consequence::Limit.new(target: target, place: place, **limits)]
         end
+
+        # What is measured is limited once the shape is known.
+        def self.measured_limit(measured, effect, reader, place)
+          limits = effect.arguments.to_h do |key, text|
+            [key.to_sym,
+             reader.entry_of(text, measured.variable.type, measured.unit, Place.at(*place.path, key), scope: reader.symbols.late_scope)]
+          end
+          limits.value?(nil) ? [] : [Consequence::MeasuredLimit.new(measured: measured, place: place, **limits)]
+        end
+        private_class_method :measured_limit
       end
     end
   end

@@ -3,13 +3,16 @@
 module VastLattice
   class Plan
     module Effects
-      # price: Extra stiffener, amount: 4.50 EUR      operation: Deburr by hand
+      # price: Extra stiffener, amount: 4.50 EUR      price: Coating, amount: 3.20 EUR/m2, per: frame.surface
+      # operation: Deburr by hand
       #
-      # Each adds a line to the prices or to the operations of the outcome.
+      # Each adds a line to the prices or to the operations of the outcome. An amount may be +per+ piece, length, area, mass or
+      # whatever gives money with it.
       class Line
         attr_reader :name, :about, :arguments
 
         AMOUNT = Family::EffectArgument.new(name: 'amount', title: 'Amount', hint: '4.50 EUR', required: true)
+        PER = Family::EffectArgument.new(name: 'per', title: 'per', hint: 'per: nothing, a number, a length, a mass')
 
         # +arguments+ are those that the effect takes: an amount for a price, none for an operation.
         def initialize(name, about, arguments)
@@ -24,17 +27,10 @@ module VastLattice
         def consequences(effect, reader, place)
           return [Consequence::Line.new(list: name, text: effect.target)] if arguments.empty?
 
-          at = Place.at(*place.path, 'amount')
-          amount = reader.free(effect.arguments['amount'].to_s, at) or return []
-          return [Consequence::Line.new(list: name, text: effect.target, amount: amount, place: at)] if money?(amount.type)
-
-          reader.error(:dimension, "The price is #{amount.type}, but money is expected.", at, 'Write an amount such as 4.50 EUR.')
-          []
+          amount = Money.read(reader, effect.arguments['amount'], effect.arguments['per'], place) or return []
+          [Consequence::Line.new(list: name, text: effect.target, amount: amount, place: Place.at(*place.path, 'amount'),
+                                 late: reader.symbols.late?(amount))]
         end
-
-        private
-
-        def money?(type) = type.number? && Units::CURRENCIES.include?(type.dimension)
       end
     end
   end

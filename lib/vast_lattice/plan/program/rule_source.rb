@@ -24,14 +24,35 @@ module VastLattice
           "b#{@rule.index} = #{found}\nf << [:undefined_rule, #{@rule.index}] if b#{@rule.index}.nil?"
         end
 
-        # Notices, prices and operations: sources.
+        # Notices, prices and operations that do not wait for the shape: sources.
         def said
           placed = @rule.placed.each_with_index
           placed.filter_map { |(branch, item), _| notice(branch, item) if item.is_a?(Consequence::Notice) } +
-            placed.filter_map { |(branch, item), number| line(branch, item, number) if item.is_a?(Consequence::Line) }
+            placed.filter_map { |(branch, item), number| line(branch, item, number) if item.is_a?(Consequence::Line) && !item.late }
+        end
+
+        # One consequence that waits for the shape, with its number among those of the rule.
+        def said_late(branch, item, number)
+          case item
+          when Consequence::Notice then notice(branch, item)
+          when Consequence::Line then line(branch, item, number)
+          else limit(branch, item)
+          end
         end
 
         private
+
+        # Finds what is measured beyond a limit: [code, rule, number of the Measured, limit].
+        def limit(branch, limit)
+          index = limit.measured.index
+          tests = { least: %w[< below_least], most: %w[> above_most] }.filter_map do |field, (sign, code)|
+            typed = limit.public_send(field) or next
+            both = "v#{index}.finite? && x.finite?"
+            told = "#{both} ? [:measured_#{code}, #{@rule.index}, #{index}, x] : [:undefined_measured, #{@rule.index}, #{index}]"
+            "x = #{Formula::Emitter.settled(typed)}; f << (#{told}) unless #{both} && !(v#{index} #{sign} x)"
+          end
+          "if #{RuleSource.test(@rule, branch)} then #{tests.join('; ')} end"
+        end
 
         def notice(branch, notice)
           "f << [:notice, #{@rule.index}, :#{notice.level}, #{notice.text.dump}] if #{RuleSource.test(@rule, branch)}"

@@ -13,7 +13,8 @@ module VastLattice
         # nil where it is undefined which rows count. Rows that may not hit together and decide nothing are told here.
         def branch
           b = "b#{@table.index}"
-          ["#{b} = #{keep(HitPolicy.method(:rows))}.call(#{keep(@table.table.policy)}, [#{hits.join(', ')}].compact, #{keep(@table.order)})",
+          given = [keep(@table.table.policy), "[#{hits.join(', ')}].compact", keep(@table.order)].join(', ')
+          ["#{b} = #{keep(HitPolicy.method(:rows))}.call(#{given})",
            "f << [:undefined_table, #{@table.index}] if #{b}.nil?", *(told_clash(b) if silent?)].join("\n")
         end
 

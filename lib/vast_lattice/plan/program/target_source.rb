@@ -31,6 +31,7 @@ module VastLattice
         end
 
         def override(_rung) = [["!(x = o[#{@number}]).nil?", 'x', code(:override)]]
+
         # The number of the override is told with the decider; 0 is what a person decides in the pick.
         def overrides(rung)
           rung.overrides.map do |own|

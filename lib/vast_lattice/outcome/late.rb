@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Outcome
+    # What an outcome says once its shape is known: prices by mass, warnings of weight, limits of what is measured.
+    class Late
+      # Nothing, for families of which nothing waits for the shape.
+      def self.none = @none ||= new(nil, {})
+
+      # +measured+ maps numbers of Plan::Measured to what they come to, in base units.
+      def initialize(outcome, measured)
+        @outcome = outcome
+        @measured = measured
+        @raw_findings, @raw_lines, @branches = if outcome
+                                                 outcome.plan.late_program.call(outcome.values, outcome.branches,
+                                                                                measured)
+                                               else
+                                                 [[], [], {}]
+                                               end
+      end
+
+      # The branches of rules that waited, by their numbers.
+      attr_reader :branches
+
+      # Prices and operations: Lines.
+      def lines = @lines ||= @raw_lines.map { |raw| Line.of(@outcome.plan.family, raw) }
+
+      # Findings, in the order of the rules.
+      def findings = @findings ||= @raw_findings.uniq.filter_map { |code, *details| send(code, *details) }
+
+      private
+
+      def words = @words ||= UndefinedWords.new(@outcome, @measured)
+      def source(rule) = @outcome.plan.bound.sources.find { |source| source.index == rule }
+      def notice(rule, level, text) = Outcome.notice(source(rule), level, text)
+
+      # Where the shape cannot be had, that is told of the shape.
+      def undefined_rule(rule) = followed(source(rule).place, "The condition of #{source(rule).title}") || words.undefined_rule(rule)
+
+      def undefined_line(rule, number)
+        followed(source(rule).place, "A price of #{source(rule).title}") || words.undefined_line(rule, number)
+      end
+
+      def undefined_measured(rule, index)
+        followed(source(rule).place, measured(index).name) ||
+          Finding.new(code: :undefined, level: :error, place: source(rule).place, remedy: 'Mend it.',
+                      message: "A limit of #{measured(index).name} by #{source(rule).title} is undefined.")
+      end
+
+      def followed(place, what)
+        return if @measured.each_value.all?(&:finite?)
+
+        Undefined.new(@outcome).follows(place, what, 'the shape')
+      end
+
+      def measured(index) = @outcome.plan.symbols.measured.find { |own| own.index == index }
+
+      def measured_below_least(rule, index, limit) = beyond(:below_least, 'below the least', rule, index, limit)
+      def measured_above_most(rule, index, limit) = beyond(:above_most, 'above the most', rule, index, limit)
+
+      def beyond(code, words, rule, index, limit)
+        own = measured(index)
+        Finding.new(code: code, level: :error, place: source(rule).place, remedy: 'Change what it follows from.',
+                    message: "#{own.name} is #{own.text(@measured.fetch(index))}, #{words} allowed, #{own.text(limit)} by " \
+                             "#{source(rule).title}.")
+      end
+    end
+  end
+end

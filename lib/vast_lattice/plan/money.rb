@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Reads amounts of money: "4.50 EUR", "6.40 EUR/m * length", or an amount per something, "3.20 EUR/m2" per "frame.surface".
+    # A plain number is in the currency of the family, if that has one.
+    module Money
+      module_function
+
+      # A Typed amount, or nil where it cannot be read, which is told. +place+ is where "amount" and "per" stand.
+      def read(reader, amount, per, place)
+        at = Place.at(*place.path, 'amount')
+        typed = per.to_s.strip.empty? ? one(reader, amount, at) : product(reader, amount, per, place)
+        typed if typed && money?(typed, reader, at)
+      end
+
+      def one(reader, text, place)
+        text = text.to_s
+        currency = reader.symbols.currency
+        reader.late(currency && text.match?(Formula::PLAIN_NUMBER) ? "#{text} #{currency.symbol}" : text, place)
+      end
+
+      # Each by itself first, so that what is wrong is told where it stands.
+      def product(reader, amount, per, place)
+        parts = [one(reader, amount, Place.at(*place.path, 'amount')), reader.late(per.to_s, Place.at(*place.path, 'per'))]
+        return unless parts.all?
+        unless parts.last.type.number?
+          return reader.error(:not_a_number, "An amount per #{per} is no number.", Place.at(*place.path, 'per'),
+                              'Write a number, a length, an area, a mass.')
+        end
+
+        reader.late("(#{amount}) * (#{per})", Place.at(*place.path, 'amount'))
+      end
+
+      def money?(typed, reader, place)
+        currency = reader.symbols.currency
+        return true if typed.type.number? && (currency ? [currency.dimension] : Units::CURRENCIES).include?(typed.type.dimension)
+
+        wanted = currency ? "#{currency.symbol}, the currency of the family," : 'money'
+        reader.error(:dimension, "The price is #{typed.type}, but #{wanted} is expected.", place,
+                     "Write an amount such as 4.50 #{currency&.symbol || 'EUR'}.")
+      end
+    end
+  end
+end
