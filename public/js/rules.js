@@ -229,6 +229,7 @@ export function rules() {
       return `${taken} of ${this.trial.variants} variants; ${this.trial.changed} differ from the family without it.`;
     },
     trialFaults() { return this.trial ? (this.trial.findings || []).map((finding) => ({ key: finding.place + finding.message, text: [finding.place, told(finding)].filter(Boolean).join(': ') })) : []; },
+    reach() { return this.trial ? (this.trial.reach || []).map((text) => ({ key: text, text })) : []; },
     disputes() { return this.trial ? this.trial.disputes.map((one) => ({ ...one, key: one.target + one.rules.join() })) : []; },
     disputeText({ target, rules: both, example }) { return `Disagrees with ${both.filter((name) => name !== (this.draft.name || 'new rule')).map((name) => `"${name}"`).join(' and ') || 'itself'} on ${target}: for example with ${example}.`; },
     trialLines() {

@@ -17,6 +17,9 @@ module VastLattice
         conditions.each { |condition| look(condition) }
       end
 
+      # {Target => the constants that it is compared with}.
+      def constants = @found.to_h { |index, constants| [@plan.targets[index], constants.keys] }
+
       # {Target => its values, as the program holds them, in order}.
       def values
         @found.to_h do |index, constants|

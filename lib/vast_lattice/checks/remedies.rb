@@ -11,8 +11,8 @@ module VastLattice
       end
 
       # Code of a finding => the method that knows its remedy.
-      BY_CODE = { never_built: :without_step, unused_parameter: :without_parameter, same_rows: :without_row, never_fires: :without_rule,
-                  row_refused: :allowed, unknown_name: :nearest_name, unknown_choice: :nearest_choice }.freeze
+      BY_CODE = { never_built: :without_step, unused_parameter: :without_parameter, same_rows: :without_row, never_fires: :without_branch,
+                  can_disagree: :joined, rules_disagree: :joined, no_default: :otherwise, row_refused: :allowed, unknown_name: :nearest_name, unknown_choice: :nearest_choice }.freeze
       private_constant :BY_CODE
 
       def initialize(plan)
@@ -42,13 +42,39 @@ module VastLattice
         remedy("Remove the row #{path[3]}", { 'do' => 'remove_rows', 'table' => path[1], 'rows' => [path[3]] })
       end
 
-      # Only where all of the rule is dead.
-      def without_rule(_found, path)
-        rule = @family.rules.find { |own| own.name == path[1] }
-        return unless rule.branches.one? && rule.otherwise.empty?
+      # The branch that is never taken; all of the rule where nothing else is left.
+      def without_branch(_found, path)
+        rule = @family.rule(path[1]) or return
+        return put("Remove the otherwise of #{rule.name}", rule.with(otherwise: [])) if path[2] == 'otherwise'
+
+        branch = path[2] == 'when' ? 0 : path[3].to_i + 1
+        left = rule.branches.dup.tap { |list| list.delete_at(branch) }
+        return put("Remove that branch of #{rule.name}", rule.with(branches: left)) if left.any?
+        return unless rule.otherwise.empty?
 
         remedy("Remove the rule #{rule.name}", { 'do' => 'remove_rule', 'name' => rule.name })
       end
+
+      def put(title, *rules, without: []) = remedy(title, *without.map { |name| { 'do' => 'remove_rule', 'name' => name } }, *rules.map { |rule| { 'do' => 'put_rule', 'rule' => rule.to_tree } })
+
+      # Two rules that disagree, in one chain: the first of the page comes first.
+      def joined(found, _path)
+        names = found.finding.message.scan(/"([^"]+)"/).flatten.uniq
+        one, other = @family.rules.select { |rule| names.include?(rule.name) && @family.on?(rule) }
+        return unless names.size == 2 && one && other && one.otherwise.empty? && one.set == other.set
+
+        chain = one.with(branches: one.branches + other.branches, otherwise: other.otherwise)
+        put("Join them in one chain: #{one.name}, else #{other.name}", chain, without: [other.name])
+      end
+
+      # What a rule sets in some cases only gets the otherwise: the value that it has by the first branch, to be changed.
+      def otherwise(_found, path)
+        rule = @family.rules.find { |own| own.otherwise.empty? && own.branches.all? { |branch| set(branch, path[1]) } } or return
+        effect = set(rule.branches.last, path[1])
+        put("Add an otherwise to #{rule.name}: #{path[1]} #{effect.arguments['to']}", rule.with(otherwise: [effect]))
+      end
+
+      def set(branch, name) = branch.effects.find { |effect| effect.kind == 'set' && effect.target.casecmp?(name) }
 
       # The cells of a row that are beyond a limit, at the limit.
       def allowed(found, _path)
@@ -77,12 +103,34 @@ module VastLattice
       # The text of a cell with the nearest name in place of the one that nobody knows.
       def nearest_name(found, path)
         span = found.finding.place.span
-        text = cell(path)
-        return unless span && text
+        text = cell(path) || in_rule(path)
+        return unless text.is_a?(String)
 
+        span ||= Formula::Span.new(start: 0, length: text.size)
         wrong = text[span.start, span.length]
-        meant = Nearest.to(wrong, @plan.symbols.parameter_names)
-        in_cell(path, text.dup.tap { |own| own[span.start, span.length] = meant }, "Type #{meant} for #{wrong}") if meant
+        meant = Nearest.to(wrong, @plan.symbols.scope.names) or return
+        typed = text.dup.tap { |own| own[span.start, span.length] = meant }
+        title = "Type #{meant} for #{wrong}"
+        path.first == 'rules' ? changed_rule(path, typed, title) : in_cell(path, typed, title)
+      end
+
+      # What stands in a rule at a path, such as its condition or the value of an effect; the target of an effect where the path
+      # leads to the effect.
+      def in_rule(path)
+        return unless path.first == 'rules'
+
+        found = dug(@family.rule(path[1]).to_tree, path.drop(2))
+        found.is_a?(Hash) ? found.values.first : found
+      end
+
+      def dug(tree, path) = path.reduce(tree) { |part, key| part.is_a?(Array) ? part[key.to_i] : part && part[key] }
+
+      def changed_rule(path, text, title)
+        tree = JSON.parse(JSON.generate(@family.rule(path[1]).to_tree))
+        *way, last = path.drop(2)
+        found = dug(tree, [*way, last])
+        found.is_a?(Hash) ? found[found.keys.first] = text : dug(tree, way)[last] = text
+        remedy(title, { 'do' => 'put_rule', 'rule' => tree })
       end
 
       def nearest_choice(_found, path)

@@ -62,7 +62,7 @@ module VastLattice
         share = 0.0
         checks = CHECKS.map { |check| check.new(@plan, tick: -> { @progress.call(share) }) }
         found = checks.flat_map { |check| check.found.tap { share += 0.1 } }
-        found + disputes(found) + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
+        found + disputes(found) + reach + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
       end
 
       # Rules that can disagree, though no variant shows it.
@@ -70,6 +70,14 @@ module VastLattice
         shown = found.map(&:finding).select { |finding| finding.code == :rules_disagree }.map(&:place)
         told = Disputes.new(@plan).found.map(&:told).reject { |finding| shown.include?(finding.place) }
         told.map { |finding| Gathering::Found.new(finding: finding) }
+      end
+
+      # Branches of rules that cannot be taken, or always are; of conditions without any name the definition tells.
+      def reach
+        told = @plan.findings.select { |finding| finding.code == :never_fires }.map(&:place)
+        rules = @plan.bound.rules.select { |rule| @plan.family.rules[rule.index] }
+        rules.flat_map { |rule| Reach.new(@plan, rule).findings }.reject { |finding| told.include?(finding.place) }
+             .map { |finding| Gathering::Found.new(finding: finding) }
       end
 
       # Looks at each shape, and counts the variants of which nothing is wrong. +doubled+ are labels of several variants.

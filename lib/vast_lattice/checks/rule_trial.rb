@@ -9,7 +9,7 @@ module VastLattice
       # Variants that are looked at; of rules that wait for the shape, which has to be built.
       MOST = 1000
       MOST_SHAPES = 60
-      NOTHING = { 'rows' => [], 'borders' => [], 'taken' => [], 'changed' => 0, 'disputes' => [] }.freeze
+      NOTHING = { 'rows' => [], 'borders' => [], 'taken' => [], 'changed' => 0, 'disputes' => [], 'reach' => [] }.freeze
       private_constant :NOTHING
 
       # +with+ is a Plan that has the rule of that name, +without+ one that is the same but for it.
@@ -30,10 +30,21 @@ module VastLattice
         rows = Variants.new(@with).first(@bound.late ? MOST_SHAPES : MOST).map { |variant| row(variant) }
         { 'rows' => rows, 'borders' => borders(pick), 'taken' => taken(rows), 'changed' => rows.count { |row| row['texts'].any? },
           'variants' => @bound.late ? rows.size : @with.family.variant_count,
-          'disputes' => Disputes.new(@with).found(@bound.rule.name).map(&:to_tree) }
+          'disputes' => Disputes.new(@with).found(@bound.rule.name).map(&:to_tree), 'reach' => reach }
       end
 
       private
+
+      # Branches that can never be taken, or always are, in words.
+      def reach = @bound.late ? [] : Reach.new(@with, @bound).findings.map { |finding| "#{branch_word(finding.place.path)}: #{finding.message}" }
+
+      def branch_word(path)
+        case path.drop(2)
+        in ['when'] then 'When'
+        in ['otherwise'] then 'Otherwise'
+        in ['else_when', number, *] then "Otherwise when, no. #{number.to_i + 1}"
+        end
+      end
 
       def row(variant)
         picked = variant.outcome.pick.rows

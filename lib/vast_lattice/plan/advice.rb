@@ -14,7 +14,7 @@ module VastLattice
         @lists = lists
       end
 
-      def findings = unused + undecided + dead_branches + same_rows + never_offered
+      def findings = unused + undecided + dead_branches + same_rows + never_offered + idle_limits
 
       private
 
@@ -52,6 +52,28 @@ module VastLattice
       def dead_branch(rule, index)
         Finding.new(code: :never_fires, level: :warning, place: Place.at('rules', rule.name, *rule.condition_path(index)),
                     message: 'This condition can never apply.', remedy: 'Let it depend on a value, or remove it.')
+      end
+
+      # Limits by rules that are no narrower than those that a parameter has by itself.
+      def idle_limits
+        values.flat_map do |target|
+          own = @bound.items[target.index].fixed_limits(@lists)
+          narrowings = @bound.ladder(target).checks.grep(Check::Between).flat_map(&:narrowings).select { |one| one.kind == :rule }
+          narrowings.flat_map { |one| idle(one, own).map { |field, limit| idle_limit(one, target, field, limit) } }
+        end
+      end
+
+      # {least or most => its value} of a Check::Narrowing that narrows nothing.
+      def idle(narrowing, (least, most))
+        given = { least: narrowing.least, most: narrowing.most }.compact.select { |_, typed| typed.constant? }
+        given.transform_values { |typed| Formula.value(typed, @lists) }.select do |field, limit|
+          field == :least ? least && limit <= least : most && limit >= most
+        end
+      end
+
+      def idle_limit(narrowing, target, field, limit)
+        Finding.new(code: :idle_limit, level: :note, place: narrowing.place, remedy: 'Narrow it, or remove it.',
+                    message: "The #{field} of #{target.text(limit)} narrows nothing: #{target.name} is limited to as much anyway.")
       end
 
       # Choices that some rule leaves out in each of its branches, and that nothing sets.
