@@ -18,7 +18,7 @@ export function ruleTables() {
     timer: null,
 
     get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
-    get outputKinds() { return parsed(this.$root.dataset.outputKinds); },
+    get outputKinds() { return parsed(this.$root.closest('[data-output-kinds]').dataset.outputKinds); },
     values() { return this.pickable.names.filter(({ group }) => group === 'Values'); },
     policies() { return Object.entries(POLICIES); },
     policyText() { return POLICIES[this.draft.policy]; },

@@ -37,7 +37,7 @@ export function rules() {
 
     // What there is to pick changes with the family.
     get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
-    get effectKinds() { return parsed(this.$root.dataset.effects); },
+    get effectKinds() { return parsed(this.$root.closest('[data-effects]').dataset.effects); },
     nameGroups() { return [...new Set(this.pickable.names.map(({ group }) => group))]; },
     namesOf(group) { return this.pickable.names.filter((name) => name.group === group); },
     nameOf(name) { return this.pickable.names.find((one) => one.name.toLowerCase() === String(name).toLowerCase()) || { ...NONE, name }; },
@@ -266,14 +266,5 @@ export function rules() {
       }
     },
     async remove(button) { await this.editOrTell({ do: 'remove_rule', name: this.ruleOf(button).name }); },
-
-    switchSet(set, active) { return this.editOrTell({ do: 'switch_set', set, active }); },
-    // Up and down the page.
-    moveRule(button, by) {
-      const { name } = this.ruleOf(button);
-      const all = Array.from(this.$root.querySelectorAll('[data-rule]')).map((section) => JSON.parse(section.dataset.rule).name);
-      const to = all.indexOf(name) + by;
-      return to < 0 || to >= all.length ? null : this.editOrTell({ do: 'move_rule', name, before: all[to + (by > 0 ? 1 : 0)] || null });
-    },
   };
 }

@@ -209,6 +209,10 @@ class RulesBrowserTest < BrowserCase
     click_on 'Move Heavy loads down'
     settle
     assert_equal 'Three rollers', family.rules.first.name
+    drag('[aria-label="Rule Heavy loads"]', '[aria-label="Rule Zinc needs no paint"]')
+    settle
+    assert_equal ['Three rollers', 'Heavy loads', 'Zinc needs no paint'], family.rules.map(&:name)
+    assert_equal 'Paint and rollers', rule('Heavy loads').set
     assert_equal before, store.find('side-frame').plan.outcome.values
   end
 

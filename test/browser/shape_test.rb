@@ -178,18 +178,6 @@ class ShapeTest < BrowserCase
     page.evaluate_script("document.querySelector('.model-view canvas').toDataURL()").hash
   end
 
-  # With the mouse, by its handle, past the middle of another step.
-  def drag(name, to)
-    mouse = page.driver.browser.mouse
-    from, till = [name, to].map { |step| page.evaluate_script("(() => { const box = document.querySelector('[data-recipe=#{step}] .drag').getBoundingClientRect(); return [box.x + 3, box.y + box.height / 2]; })()") }
-    mouse.move(x: from[0], y: from[1])
-    mouse.down
-    mouse.move(x: from[0], y: from[1] + 8, steps: 4)
-    mouse.move(x: till[0], y: till[1] + 12, steps: 25)
-    settle
-    mouse.up
-  end
-
   # A part is added, its stock dimensioned and named; a material too; a step is moved; alternatives are grouped and dissolved.
   def test_parts_materials_order_and_alternatives
     open_stage('shape')
@@ -209,7 +197,7 @@ class ShapeTest < BrowserCase
     find('[data-recipe=tie_holes] .recipe-title').click
     click_on 'Move up'
     assert_selector '[data-recipe=tie_holes] .step-number', text: '40'
-    drag('tie_holes', 'left_leg_slot')
+    drag('[data-recipe=tie_holes]', '[data-recipe=left_leg_slot]')
     assert_selector '[data-recipe=windows] .step-number', text: '40'
     assert_operator stored.features.map(&:name).index('tie_holes'), :>, stored.features.map(&:name).index('windows')
     find('[data-recipe=shaft_holes] .mark-step').click

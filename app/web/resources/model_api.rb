@@ -64,7 +64,7 @@ module VastLattice
       def overriding(stored, target, reason)
         return unless stored.plan.symbols.column_names.include?(target.name)
 
-        override = reason.decision.kind == :override && stored.family.overrides.find { |own| own.name == reason.decision.name }
+        override = stored.family.overrides.find { |own| reason.decision.kind == :override && own.name == reason.decision.name }
         { 'name' => override&.name, 'unit' => target.unit.symbol,
           'choices' => target.state? ? %w[yes no] : target.type.choices.to_a }
       end
