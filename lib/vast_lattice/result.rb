@@ -32,8 +32,8 @@ module VastLattice
       @late ||= program ? Outcome::Late.new(outcome, Geometry::Measures.of(whole.model, program.measured)) : Outcome::Late.none
     end
 
-    # All prices and operations, and the sum of the prices as text.
-    def lines = outcome.lines + late.lines
+    # All prices and operations, the base price first; and the sum of the prices as text.
+    def lines = (outcome.lines + late.lines).partition { |line| line.rule.empty? }.flatten(1)
     def price = Outcome::Line.price(lines)
 
     def errors? = findings.any?(&:error?)

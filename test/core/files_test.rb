@@ -50,7 +50,7 @@ class FilesTest < CoreCase
       code, _, err = lattice('check', path)
 
       assert_equal 2, code
-      ['line 20: "defualt" does not belong here', 'kind must be one of', 'no name "lenght". Did you mean length', 'gives a mass, but a length is expected',
+      ['line 22: "defualt" does not belong here', 'kind must be one of', 'no name "lenght". Did you mean length', 'gives a mass, but a length is expected',
        'no feature "window". Did you mean windows'].each do |problem|
         assert_includes err, problem
       end
@@ -173,7 +173,7 @@ class FilesTest < CoreCase
     end
     code, out, = lattice('resolve', DEMO, '--row', 'size=', '--set', 'length=9 m')
     assert_equal 1, code
-    assert_match(/line 10: error: parameter length: length is 9000 mm, above the most allowed, 3000 mm/, out)
+    assert_match(/line 12: error: parameter length: length is 9000 mm, above the most allowed, 3000 mm/, out)
   end
 
   # A cycle, and a length added to a count: one message each, with its line.
@@ -181,7 +181,7 @@ class FilesTest < CoreCase
     with_file(File.read(DEMO).sub('default: 120 mm', 'formula: length / 10 + 3')) do |path|
       code, out, = lattice('check', path)
       assert_equal 1, code
-      assert_match(/\Aline 11: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm. \[dimension\]$/, out)
+      assert_match(/\Aline 13: error: parameter depth, formula: a length and a plain number cannot be added. Write 3 mm. \[dimension\]$/, out)
       code, _, err = lattice('resolve', path)
       assert_equal [2, 1], [code, err.lines.size]
     end

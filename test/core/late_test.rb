@@ -68,7 +68,7 @@ class LateTest < CoreCase
   def test_what_is_not_there_and_what_cannot_be_built
     with = lambda do |field, text|
       rule = { 'name' => 'R', 'when' => 'frame.mass < 1 kg', 'then' => [{ 'warn' => 'Light' }], 'otherwise' => [{ 'price' => 'P', 'amount' => '1 EUR/kg', 'per' => 'frame.mass' }] }
-      family = Family::Edits.apply(side_frame, { 'do' => 'put_rule', 'rule' => rule })
+      family = Family::Edits.apply(side_frame.with(base_price: ''), { 'do' => 'put_rule', 'rule' => rule })
       Result.new(Plan.of(Family::Edits.apply(family, { 'do' => field == 'gauge' ? 'put_override' : 'set_part', 'part' => 'frame', 'field' => field, 'text' => text }.then { |edit| field == 'gauge' ? { 'do' => 'put_override', 'target' => 'gauge', 'value' => text, 'reason' => 'x' } : edit })))
     end
     gone = with.call('built_when', 'length < 1 mm')

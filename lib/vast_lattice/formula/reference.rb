@@ -23,6 +23,12 @@ module VastLattice
         a feature, and where its pattern leaves instances out, `index` is the number of the instance. `bolts.length` is
         a column of a table as a list; its cells must be plain values.
 
+        **What is measured** on the finished shape has names, too: `product.mass`, `product.volume`, `product.surface`,
+        `product.area`, the same of a part (`frame.mass`), and `windows.count`, how many instances of a feature there are. Prices
+        may use them, and conditions of rules that only forbid, warn, limit what is measured, or add prices and operations; values
+        and states may not, since the shape follows from them. What is suppressed measures nothing; where a shape cannot be had,
+        it is undefined.
+
         **Numbers** are rounded to nine decimals after each formula and wherever they are compared, listed or looked up, so
         that `0.1 + 0.2 = 0.3` holds and `modulo(0.3, 0.1)` is 0.
 
