@@ -169,6 +169,31 @@ class RulesBrowserTest < BrowserCase
     assert_empty family.overrides
   end
 
+  # Who decides whom: walked by mouse and by keys, filtered, back; what is in the middle is explained, a rule is led to.
+  def test_the_map_is_walked
+    open_stage('rule')
+    click_on 'Map: who decides whom'
+    assert_selector '.map-middle[aria-label^="length,"]'
+    find('.map-box[aria-label="rule Heavy loads"]').click
+    assert_selector '.map-middle[aria-label="rule Heavy loads"]'
+    assert_equal ['load_class', 'length', 'gauge', 'roller_pitch', 'windows.built'], all('.map-name').map { |box| box['aria-label'].split(',').first }
+    assert_equal '/families/side-frame/rule', URI(find_link('Go there')[:href]).path
+    page.execute_script("document.querySelector('.map-box[aria-label^=gauge]').focus()")
+    press(:enter)
+    assert_selector '.map-middle[aria-label^="gauge,"]'
+    assert_text 'Sheet gauge: 2 deciders'
+    click_on 'Why is it so?'
+    assert_selector '.because-subject', text: 'gauge'
+    click_on 'table', exact: true
+    assert_text 'Sheet gauge: 2 deciders'
+    assert_no_selector '.map-table'
+    within('.map-trail') { click_on 'rule Heavy loads' }
+    assert_selector '.map-middle[aria-label="rule Heavy loads"]'
+    find_field('go to').set("tie_bore\n")
+    assert_selector '.map-middle[aria-label^="tie_bore,"]'
+    assert_selector '.map-rule-table[aria-label="rule table Tie bolts"]'
+  end
+
   # Rules by what they read, what they decide, and any word.
   def test_rules_are_found_by_what_they_speak_of
     open_stage('rule')

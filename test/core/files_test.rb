@@ -193,7 +193,7 @@ class FilesTest < CoreCase
       assert_match(/circle: length → end_margin → length/, out)
       code, _, err = lattice('resolve', path)
       assert_equal [2, 1], [code, err.lines.size]
-      assert_match(/\Aline 10: error: parameter length: These depend on each other in a circle/, err)
+      assert_match(/\Aline 12: error: parameter length: These depend on each other in a circle/, err)
     end
   end
 end

@@ -14,6 +14,9 @@ module VastLattice
         # A condition as text and as a tree of picks (Formula::Picked), whichever of the two was sent; and what is wrong with it.
         post('/:slug/conditions', needs: :read) { |slug| answer(condition_tree(store.find(slug).plan)) }
 
+        # Who decides whom (Plan::Links).
+        get('/:slug/links') { |slug| answer(Plan::Links.new(store.find(slug).plan).to_tree) }
+
         # What a rule (plain form) would do, which may replace another (Checks::RuleTrial).
         post '/:slug/rules/try', needs: :read do |slug|
           plan = store.find(slug).plan

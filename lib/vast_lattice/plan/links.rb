@@ -36,10 +36,12 @@ module VastLattice
       end
 
       def sources
-        @bound.sources.reject { |source| source.source.name.empty? }.map do |source|
-          values = source.placed.flat_map { |_, item| trees_of(item) }
-          kind = source.is_a?(Bound::RuleTable) ? 'rule table' : 'rule'
-          Link.new(kind, source.source.name, source.place, source.reads | names(values), source.decides)
+        @bound.sources.map do |source|
+          reads = source.reads | names(source.placed.flat_map { |_, item| trees_of(item) })
+          # The base price is taken for a rule that has no name in the family.
+          next Link.new('price', 'base price', Place.at('base_price'), reads, []) if @plan.family.rule_name(source.index).empty?
+
+          Link.new(source.is_a?(Bound::RuleTable) ? 'rule table' : 'rule', source.source.name, source.place, reads, source.decides)
         end
       end
 
