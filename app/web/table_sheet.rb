@@ -5,7 +5,8 @@ module VastLattice
     # A variant table in the form that the grid begins with: its columns with what can be typed there, and its texts
     # column by column, which is short for thousands of rows.
     class TableSheet
-      GROUPS = { value: 'Values', built: 'States', shown: 'States', material: 'Material and colour', colour: 'Material and colour' }.freeze
+      GROUPS = { value: 'Values', built: 'States', shown: 'States', material: 'Material and colour', colour: 'Material and colour',
+                 finish: 'Material and colour' }.freeze
 
       def initialize(plan, table)
         @plan = plan

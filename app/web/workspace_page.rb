@@ -6,9 +6,9 @@ module VastLattice
     class WorkspacePage
       # Headings of the names that rules can speak of, and the kinds that rules can set.
       NAME_GROUPS = { value: 'Values', built: 'Is it built?', shown: 'Is it shown?', row: 'Picked rows', material: 'Materials',
-                      colour: 'Colours' }.freeze
+                      colour: 'Colours', finish: 'Finishes' }.freeze
       MEASURED = 'Measured on the shape'
-      SETTABLE = %i[value material colour].freeze
+      SETTABLE = %i[value material colour finish].freeze
 
       LISTED_VARIANTS = 100
       # Rows above which one types the name of a row instead of choosing it from a list.

@@ -7,8 +7,8 @@ module VastLattice
   # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
-                                   tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '', overrides: [],
-                                   forms: [])
+                                   tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
+                                   overrides: [], opt_outs: [], forms: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -36,7 +36,8 @@ module VastLattice
 
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule,
-        rule_tables: RuleTable, overrides: Override, forms: Form }
+        rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
+        forms: Form }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.
@@ -44,6 +45,11 @@ module VastLattice
 
     # Whether a set of rules is switched off; rules without one are in "", which never is.
     def set_off?(set) = sets_off.any? { |off| off.casecmp?(set) }
+
+    # The sets of rules that a part or a feature opts out of, by itself or with its part: OptOuts.
+    def opted_out(name)
+      opt_outs.empty? ? [] : opt_outs.select { |own| [name, part_of(name)&.name].compact.any? { |one| own.subject.casecmp?(one) } }
+    end
 
     # Named things; names match regardless of case. nil when there is none.
     def parameter(name) = find(parameters, name)

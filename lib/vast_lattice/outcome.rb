@@ -32,7 +32,14 @@ module VastLattice
     def text_of(target)
       return 'does not apply' unless applies?(target)
 
-      target.kind == :row && values[target.index].nil? ? 'none' : target.text(values[target.index])
+      target.kind == :row && values[target.index].nil? ? 'none' : target.text(values[target.index], shown_in(target))
+    end
+
+    # The unit in which a target is shown: its own, or the display unit of a picked row.
+    def shown_in(target)
+      return target.unit if display_units.empty? || !target.type.number?
+
+      display_units.fetch(target.type.dimension, target.unit)
     end
 
     # Whether a parameter applies in this outcome; states always do.
@@ -125,6 +132,17 @@ module VastLattice
     def self.notice(source, level, text)
       Finding.new(code: level == :error ? :forbidden : :warned, level: level, message: text, place: source.place,
                   remedy: "Said by #{source.title}.")
+    end
+
+    # {dimension => Unit} by the picked rows.
+    def display_units
+      @display_units ||= plan.family.variant_tables.flat_map do |table|
+        row = row_of(table)
+        columns = table.columns.select { |column| column.kind == 'display_unit' }
+        columns.map do |column|
+          row&.cell(column.target).to_s
+        end.select { |text| !text.empty? && Units.unit?(text) }.map { |text| Units[text] }
+      end.to_h { |unit| [unit.dimension, unit] }
     end
 
     def target(name)

@@ -7,8 +7,9 @@ module VastLattice
   #   Place.new(path: %w[parameters length formula], span: span).to_s  # "parameter length, formula"
   class Place < Value.with(:path, span: nil)
     SINGULAR = { 'parameters' => 'parameter', 'parts' => 'part', 'features' => 'feature', 'tables' => 'table', 'rows' => 'row',
-                 'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override', 'forms' => 'form',
-                 'cells' => 'column', 'alternatives' => 'alternatives', 'pages' => 'page', 'groups' => 'group', 'fields' => 'field' }.freeze
+                 'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
+                 'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
+                 'pages' => 'page', 'groups' => 'group', 'fields' => 'field' }.freeze
     HIDDEN = %w[dimensions].freeze
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)

@@ -3,7 +3,7 @@
 module VastLattice
   # Dimensions, units and exact conversion.
   #
-  # Base units are mm, kg, s, deg, K and one per currency; a derived unit is a product of these
+  # Base units are mm, kg, s, deg, K, A and one per currency; a derived unit is a product of these
   # (a newton is 1000 kg mm/s2). Factors are Rationals wherever the definition is exact.
   module Units
     # Unknown or ill-formed unit.
@@ -17,7 +17,10 @@ module VastLattice
     TIME = Dimension.new(time: 1)
     ANGLE = Dimension.new(angle: 1)
     TEMPERATURE = Dimension.new(temperature: 1)
+    CURRENT = Dimension.new(current: 1)
+    FREQUENCY = NONE / TIME
     FORCE = Dimension.new(mass: 1, length: 1, time: -2)
+    VOLTAGE = FORCE * LENGTH / TIME / CURRENT
     DENSITY = MASS / VOLUME
 
     CURRENCIES = %i[eur usd gbp chf].map { |currency| Dimension.new(currency => 1) }.freeze
@@ -40,7 +43,7 @@ module VastLattice
     def self.convert(amount, from, to)
       source = self[from]
       target = self[to]
-      return amount * source.factor / target.factor if source.dimension == target.dimension
+      return target.from_base((amount * source.factor) + source.offset) if source.dimension == target.dimension
 
       raise Error.new("#{from} is #{source.dimension}, #{to} is #{target.dimension}.",
                       remedy: 'Only units of the same dimension convert into each other.')

@@ -27,6 +27,7 @@ const PLACES = {
   rules: ([, name]) => ({ stage: 'rule', at: idOf('rule', name) }),
   rule_tables: ([, name]) => ({ stage: 'rule', at: idOf('rule-table', name) }),
   base_price: () => ({ stage: 'rule', at: 'prices' }),
+  opt_outs: ([, name]) => ({ stage: 'rule', at: idOf('opt-out', name) }),
   overrides: ([, name]) => ({ stage: 'rule', at: idOf('override', name) }),
   forms: ([, name]) => ({ stage: 'guide', at: idOf('form', name) }),
 };

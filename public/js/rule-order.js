@@ -6,6 +6,9 @@ const ruleIn = (section) => JSON.parse(section.dataset.rule);
 export function ruleOrder() {
   return {
     sorted: new WeakSet(),
+    outSet: '',
+    outOf: '',
+    outReason: '',
     renewed: null,
 
     init() {
@@ -37,6 +40,17 @@ export function ruleOrder() {
       const to = all.indexOf(name) + by;
       return to < 0 || to >= all.length ? null : this.editOrTell({ do: 'move_rule', name, before: all[to + (by > 0 ? 1 : 0)] || null });
     },
+    // What a set of rules does not concern.
+    beginOptOut(set) { Object.assign(this, { outSet: set, outOf: '', outReason: '' }); },
+    isOptingOut(set) { return this.outSet !== '' && this.outSet === set; },
+    rowsPicked() { return Object.fromEntries(Object.entries(this.state.pick.rows).filter(([, row]) => row)); },
+    variantPicked() { return Object.values(this.rowsPicked()).join(', '); },
+    async keepOptOut() {
+      const about = this.outOf ? { subject: this.outOf } : { rows_of: this.rowsPicked() };
+      if (await this.editOrTell({ do: 'put_opt_out', set: this.outSet, reason: this.outReason, ...about })) this.beginOptOut('');
+    },
+    liftOptOut(name) { return this.editOrTell({ do: 'lift_opt_out', name }); },
+
     switchSet(set, active) { return this.editOrTell({ do: 'switch_set', set, active }); },
   };
 }

@@ -220,7 +220,8 @@ export function rules() {
     branchWord(number) {
       const last = this.draft ? this.draft.branches.length : 0;
       if (number === null || number === undefined) return 'undefined';
-      if (number >= last) return this.draft.otherwise.length ? 'otherwise' : 'nothing';
+      if (number > last) return 'opts out';
+      if (number === last) return this.draft.otherwise.length ? 'otherwise' : 'nothing';
       return number === 0 ? 'when' : `otherwise when${last > 2 ? ` ${number}` : ''}`;
     },
     takenText() {

@@ -176,7 +176,7 @@ class RulesBrowserTest < BrowserCase
     assert_selector '.map-middle[aria-label^="length,"]'
     find('.map-box[aria-label="rule Heavy loads"]').click
     assert_selector '.map-middle[aria-label="rule Heavy loads"]'
-    assert_equal ['load_class', 'length', 'gauge', 'roller_pitch', 'windows.built'], all('.map-name').map { |box| box['aria-label'].split(',').first }
+    assert_equal(['load_class', 'length', 'gauge', 'roller_pitch', 'windows.built'], all('.map-name').map { |box| box['aria-label'].split(',').first })
     assert_equal '/families/side-frame/rule', URI(find_link('Go there')[:href]).path
     page.execute_script("document.querySelector('.map-box[aria-label^=gauge]').focus()")
     press(:enter)
@@ -224,6 +224,14 @@ class RulesBrowserTest < BrowserCase
     end
     within('[aria-label="Rule Three rollers"]') { click_on 'Switch off' }
     assert_selector '[aria-label="Rule Three rollers"].rule-off'
+    click_on 'Opt out …'
+    select 'Windows', from: 'What opts out'
+    fill_in 'Reason for opting out', with: 'They stay as they are'
+    click_on 'Opt out', exact: true
+    assert_selector '.opt-out', text: 'Windows opts out: They stay as they are'
+    assert_equal 'windows from Paint and rollers', family.opt_outs.first.name
+    click_on 'Take windows from Paint and rollers back in'
+    assert_no_selector '.opt-out'
     click_on 'Switch the set off'
     assert_selector '.rule-off', count: 3
     assert_selector "[aria-label='Rule table #{table['name']}'].rule-off"

@@ -34,6 +34,29 @@ class LookUpTest < CoreCase
     end
   end
 
+  # Big enough in two measures and of one material, against looking at every row; lists filtered by another column.
+  def test_several_keys_and_filtered_rows
+    random = Random.new(12)
+    200.times do
+      rows = Array.new(random.rand(1..15)) { [random.rand(1..9).to_f, random.rand(5).zero? ? Float::NAN : random.rand(1..9).to_f, %w[steel oak].sample(random: random)] }
+      wide, high, stuff = rows.transpose
+      wanted = [random.rand(1..9).to_f, random.rand(1..9).to_f, 'steel']
+      results = rows.each_index.map(&:to_f)
+      { lookup_at_least_of: :>=, lookup_at_most_of: :<= }.each do |name, sign|
+        fits = rows.each_index.select { |at| rows[at][0].public_send(sign, wanted[0]) && rows[at][1].public_send(sign, wanted[1]) && rows[at][2] == 'steel' }
+        best = sign == :>= ? fits.min_by { |at| [wide[at], at] } : fits.min_by { |at| [-wide[at], at] }
+        [:itself, Keys.method(:new)].each do |listed|
+          found = Formula::Runtime.public_send(name, results, listed.to_proc.call(wide), wanted[0], listed.to_proc.call(high), wanted[1], listed.to_proc.call(stuff), 'steel', Float::NAN)
+          assert_same best ? best.to_f : Float::NAN, found, name
+        end
+      end
+      assert_equal rows.each_index.select { |at| stuff[at] == 'oak' }.map(&:to_f), Formula::Runtime.where_of(results, Keys.new(stuff), 'oak')
+    end
+    assert_in_delta(70.0, evaluate('max(where([50 mm, 70 mm, 90 mm], ["a", "a", "b"], "a"))'))
+    assert_in_delta(90.0, evaluate('lookup_at_least([50, 70, 90], [5, 7, 9], 4, [1, 2, 3], 2.5, ["a", "b", "b"], "b")'))
+    assert_nil(evaluate('where([1], ["a"], "a")[2]').then { |value| value.nan? ? nil : value })
+  end
+
   def test_two_keys_at_once
     sizes = Keys.new(['M5', 'M6', nil, 'M6'])
     fits = Keys.new(%w[fine fine fine coarse])

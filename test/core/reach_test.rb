@@ -15,7 +15,9 @@ class ReachTest < CoreCase
   YAML
 
   def condition(random, depth = 0)
-    return [condition(random, depth + 1), condition(random, depth + 1)].join([' and ', ' or '].sample(random: random)).then { |text| "(#{text})" } if depth < 2 && random.rand(2).zero?
+    if depth < 2 && random.rand(2).zero?
+      return [condition(random, depth + 1), condition(random, depth + 1)].join([' and ', ' or '].sample(random: random)).then { |text| "(#{text})" }
+    end
 
     one = random.rand(-1..7)
     ["n = #{one}", "n > #{one}", "n <= #{one}", "x < #{one} mm", "x >= #{one} mm", "x in (#{one} mm..#{one + 2} mm]", "x between #{one} mm and #{one + 1} mm", "n in (#{one}, #{one + 1})", 'wood = "oak"',
@@ -69,7 +71,7 @@ class ReachTest < CoreCase
       [rule.call('A', 'n > 2', set.call('y', '2 mm'), else_when: [{ 'when' => 'n > 3', 'then' => set.call('y', '4 mm') }])] => ['never_fires', 'Remove that branch of A'],
       [rule.call('A', 'n >= 0', set.call('y', '2 mm'), otherwise: set.call('y', '4 mm'))] => ['never_fires', 'Remove the otherwise of A'],
       [rule.call('A', 'n > 2', set.call('z', '2 mm'))] => ['no_default', 'Add an otherwise to A: z 2 mm'] }.each do |rules, (code, title)|
-      with_z = PARAMETERS + "  - {name: z, kind: number, unit: mm}\n"
+      with_z = "#{PARAMETERS}  - {name: z, kind: number, unit: mm}\n"
       plan = Plan.of(rules.reduce(family(code == 'no_default' ? with_z : PARAMETERS)) { |own, tree| Family::Edits.apply(own, { 'do' => 'put_rule', 'rule' => tree }) })
       found = Checks::Review.new(plan).to_tree['findings'].find { |finding| finding['code'] == code }
       assert_equal title, found.dig('mend', 'title'), rules.inspect

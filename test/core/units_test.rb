@@ -9,11 +9,12 @@ class UnitsTest < CoreCase
   GNU = { 'mil' => 'mil', 'deg' => 'degree', 'gon' => 'grade', 'rev' => 'turn', 'arcmin' => 'arcmin', 'arcsec' => 'arcsec',
           'L' => 'liter', 'l' => 'liter', 'ml' => 'ml', 't' => 'tonne', 'h' => 'hour', 'Nm' => 'N m', 'Nmm' => 'N mm',
           'kNm' => 'kN m', 'gal' => 'gallon', 'um' => 'micron', 'yd' => 'yard', 'rad' => 'radian', 'ha' => 'hectare',
-          'rad/s' => 'radian/s', 'rev/min' => 'turn/min', 'km/h' => 'km/hour' }.freeze
+          'rad/s' => 'radian/s', 'Hz' => 'Hz', 'degC' => 'degC', '1/min' => '1/min', '1/s' => '1/s', 'rev/min' => 'turn/min', 'km/h' => 'km/hour' }.freeze
   GROUPS = [%w[mm cm dm m km in ft yd mil um], %w[mm2 cm2 m2 in2 ft2 ha], %w[mm3 cm3 m3 l L ml in3 ft3 gal],
             %w[g kg mg t lb oz], %w[s ms min h day], %w[deg rad gon arcmin arcsec rev], %w[N kN lbf kgf],
             %w[Pa kPa MPa GPa bar mbar psi N/mm2 lbf/in2], %w[Nm Nmm kNm J kJ lbf*ft], %w[W kW J/s],
-            %w[g/cm3 kg/m3 lb/ft3 kg/dm3], %w[kg/m g/mm lb/ft], %w[m/s mm/s km/h ft/min], %w[rad/s rev/min deg/s]].freeze
+            %w[g/cm3 kg/m3 lb/ft3 kg/dm3], %w[kg/m g/mm lb/ft], %w[m/s mm/s km/h ft/min], %w[rad/s rev/min deg/s], %w[Hz kHz 1/s 1/min], %w[A mA],
+            %w[V mV kV], %w[ohm kohm V/A]].freeze
 
   def pairs = GROUPS.flat_map { |group| group.each_cons(2).to_a + [[group.last, group.first]] }
 
@@ -25,13 +26,26 @@ class UnitsTest < CoreCase
     assert_predicate status, :success?
     assert_operator pairs.size, :>=, 60
     assert_equal pairs.size, factors.size
-    assert_empty Units::Catalogue.symbols - GROUPS.flatten - %w[K % pcs EUR ct USD GBP CHF °] # these stand alone
+    assert_empty Units::Catalogue.symbols - GROUPS.flatten - %w[K degC % pcs EUR ct USD GBP CHF °] # these stand alone
     pairs.zip(factors).each do |(from, to), factor|
       assert_in_epsilon factor, Units.convert(1r, from, to).to_f, 1e-12, "#{from} to #{to}"
     end
   end
 
   def theirs(unit) = GNU.fetch(unit) { unit.gsub(/(?<=[a-z])(?=\d)/, '^').tr('*', ' ') }
+
+  # Temperatures with a zero of their own, against GNU units' tempC; a unit with such a zero stands alone.
+  def test_degrees_celsius
+    [-40, 0, 20, 36.6, 100].each do |celsius|
+      kelvin, = Open3.capture2('units', '--quiet', '--one-line', '--strict', '--output-format', '%.15g', "tempC(#{celsius})", 'K')
+      assert_in_delta Float(kelvin.strip.delete_prefix('*').strip), Units.convert(celsius.to_r, 'degC', 'K').to_f, 1e-9
+      assert_in_delta Float(kelvin.strip.delete_prefix('*').strip), evaluate("#{celsius} degC"), 1e-9
+      assert_equal "#{celsius} degC", Units::Format.quantity(evaluate("#{celsius} degC").round(9), Units['degC'])
+    end
+    assert evaluate('20 degC + 5 K = 25 degC and -5 degC < 0 degC and 300 K > 20 degC')
+    assert_in_delta(50.0, evaluate('3000 1/min'))
+    assert_includes refused(Units::Error) { Units['W/degC'] }.message, 'a zero of its own'
+  end
 
   def test_conversion_between_dimensions_is_refused_by_name
     error = refused(Units::Error) { Units.convert(1r, 'mm', 'kg') }

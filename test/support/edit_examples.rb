@@ -81,6 +81,8 @@ module EditExamples
     example('remove_rule_table', 'rule table Tie bolts: removed', name: 'Tie bolts'),
     example('put_override', 'override gauge, size SF-2000: added', target: 'gauge', value: '4 mm', reason: 'A wish', rows_of: { size: 'SF-2000' }),
     example('lift_override', 'override gauge, size SF-2000: removed', ground: 'put_override', name: 'gauge, size SF-2000'),
+    example('put_opt_out', 'opting out windows from Paint: added', ground: 'put_rule:set', set: 'Paint', subject: 'windows', reason: 'A wish'),
+    example('lift_opt_out', 'opting out windows from Paint: removed', ground: 'put_opt_out', name: 'windows from Paint'),
     example('put_alternatives', 'alternatives slots: added', name: 'slots', features: %w[left_leg_slot middle_leg_slot], none: true),
     example('put_form', 'form full: added', form: { name: 'full', pages: [{ title: 'All', groups: [{ fields: [{ ask: 'length' }] }] }] }),
     example('add_field', 'form quick', form: 'quick', ask: 'flange', control: 'slider'),

@@ -83,7 +83,7 @@ module VastLattice
         literal = own.respond_to?(:step) && own.step&.literal? ? own.step.data : nil
         return literal if literal&.positive?
 
-        target.value? && target.subject.kind == 'count' ? 1.0 : target.unit.to_base(FINE)
+        target.value? && target.subject.kind == 'count' ? 1.0 : FINE * target.unit.factor.to_f
       end
 
       # Values that the limits of the parameter allow.

@@ -29,7 +29,7 @@ module VastLattice
 
       def plain?(node)
         case node.kind
-        when :compare, :between, :in then node.parts.count { |part| part.variables.any? } == 1 && node.parts.all? { |part| lone?(part) }
+        when :compare, :between, :in then node.parts.one? { |part| part.variables.any? } && node.parts.all? { |part| lone?(part) }
         when :name, :boolean then true
         when :and, :or then node.parts.all? { |part| plain?(part) }
         when :call then node.data.name == 'not' && plain?(node.parts.first)

@@ -12,7 +12,8 @@ module VastLattice
 
       # Code of a finding => the method that knows its remedy.
       BY_CODE = { never_built: :without_step, unused_parameter: :without_parameter, same_rows: :without_row, never_fires: :without_branch,
-                  can_disagree: :joined, rules_disagree: :joined, no_default: :otherwise, row_refused: :allowed, unknown_name: :nearest_name, unknown_choice: :nearest_choice }.freeze
+                  can_disagree: :joined, rules_disagree: :joined, no_default: :otherwise,
+                  row_refused: :allowed, unknown_name: :nearest_name, unknown_choice: :nearest_choice }.freeze
       private_constant :BY_CODE
 
       def initialize(plan)
@@ -55,7 +56,11 @@ module VastLattice
         remedy("Remove the rule #{rule.name}", { 'do' => 'remove_rule', 'name' => rule.name })
       end
 
-      def put(title, *rules, without: []) = remedy(title, *without.map { |name| { 'do' => 'remove_rule', 'name' => name } }, *rules.map { |rule| { 'do' => 'put_rule', 'rule' => rule.to_tree } })
+      def put(title, *rules, without: [])
+        remedy(title, *without.map { |name| { 'do' => 'remove_rule', 'name' => name } }, *rules.map do |rule|
+          { 'do' => 'put_rule', 'rule' => rule.to_tree }
+        end)
+      end
 
       # Two rules that disagree, in one chain: the first of the page comes first.
       def joined(found, _path)

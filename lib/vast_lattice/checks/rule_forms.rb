@@ -22,10 +22,8 @@ module VastLattice
         rows = rows_of(rule)
         inputs = rows.flat_map { |tests, _| tests.keys }.uniq
         outputs = rows.flat_map { |_, cells| cells.map(&:first) }.uniq
-        lines = rows.map do |tests, cells|
-          { 'tests' => tests.values_at(*inputs).map { |text| text || '-' }, 'values' => cells.to_h.values_at(*outputs).map(&:to_s) }
-        end
-        named(rule).merge('policy' => 'first', 'inputs' => inputs.map(&:name), 'outputs' => outputs.map(&:head), 'rows' => lines)
+        named(rule).merge('policy' => 'first', 'inputs' => inputs.map(&:name), 'outputs' => outputs.map(&:head),
+                          'rows' => rows.map { |tests, cells| line(tests, cells.to_h, inputs, outputs) })
       rescue Formula::Error => e
         impossible("A condition cannot be read: #{e.message}", 'Mend it first.')
       end
@@ -40,6 +38,10 @@ module VastLattice
       end
 
       private
+
+      def line(tests, cells, inputs, outputs)
+        { 'tests' => tests.values_at(*inputs).map { |text| text || '-' }, 'values' => cells.values_at(*outputs).map(&:to_s) }
+      end
 
       # [{Input => test}, [[Head, text], …]] of each alternative of each branch, and of otherwise.
       def rows_of(rule)

@@ -36,7 +36,9 @@ module VastLattice
       private
 
       # Branches that can never be taken, or always are, in words.
-      def reach = @bound.late ? [] : Reach.new(@with, @bound).findings.map { |finding| "#{branch_word(finding.place.path)}: #{finding.message}" }
+      def reach
+        @bound.late ? [] : Reach.new(@with, @bound).findings.map { |finding| "#{branch_word(finding.place.path)}: #{finding.message}" }
+      end
 
       def branch_word(path)
         case path.drop(2)

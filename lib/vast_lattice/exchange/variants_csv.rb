@@ -10,7 +10,7 @@ module VastLattice
         @plan = plan
         @values = plan.targets.select(&:value?)
         @states = (plan.family.parts + plan.family.features).map(&:name)
-        @materials = plan.family.parts.map { |part| "#{part.name}.material" }
+        @materials = plan.targets.select { |target| %i[material finish].include?(target.kind) }.map(&:name)
         @errors = false
         @overrides = plan.family.overrides.any?
         @prices = plan.bound.sources.any? { |source| source.amounts.any? } if plan.runnable?

@@ -5,7 +5,8 @@ module VastLattice
     # A column: its +target+ is a parameter ("length"), a state ("windows.built", "windows.shown"), or the material or
     # colour of a part ("frame.material"); +unit+ is the unit in which its cells are typed when they name none. With a
     # +kind+ (number, count, yes_no, text) it is a property: it decides nothing, is shown with the variant, and can be
-    # looked up. Rows are found by their +key+ columns.
+    # looked up; the kind display_unit tells the unit in which values of its dimension are shown. Rows are found by their +key+
+    # columns.
     #
     # An +open+ column leaves the value to whoever places the variant, within +least+, +most+ and +step+, which are
     # entries; its cells say what is taken where nobody answers.

@@ -106,6 +106,14 @@ module VastLattice
         raise Error.new("\"#{name}\" cannot be a name.", remedy: 'Use letters, digits and underscores, no blanks, and begin with a letter.')
       end
 
+      # Raises Error for a set that no rule is in.
+      def self.refuse_set(family, set)
+        known = (family.rules + family.rule_tables).map(&:set).reject(&:empty?).uniq
+        return if known.any? { |own| own.casecmp?(set) }
+
+        raise Error.new("There is no set of rules \"#{set}\".", remedy: Nearest.remedy(set, known, kind: 'set'))
+      end
+
       # A text that rows and rules can be called by.
       def self.checked_title(name, kind)
         name = name.to_s.strip

@@ -26,7 +26,7 @@ module VastLattice
       private
 
       # The formulas of a label pattern stand in braces.
-      def pattern_text(text) = text.gsub(/\{([^{}]*)\}/) { "{#{formula(Regexp.last_match(1))}}" }
+      def pattern_text(text) = LabelText.map(text) { |inner| formula(inner) }
 
       def formula(text) = text && @change.call(text)
 

@@ -3,23 +3,20 @@
 module VastLattice
   class Family
     # What a person decides in the family itself, whatever rules and tables say: the +value+ (an entry without formula) of a
-    # +target+ (a value, a state, a material or a colour), with the +reason+; for all variants, or for those in which the
-    # named +rows+ are picked (table => row). Where several apply, the one with the most rows counts. It is called by its
-    # +name+: the target and the rows.
+    # +target+ (a value, a state, a material, a colour or a finish), with the +reason+; for all variants, or for those in which
+    # the named +rows+ are picked. Where several apply, the one with the most rows counts.
     class Override < Value.with(:name, :target, :value, :reason, rows: {})
       extend TreeForm
-
-      def self.named(target, rows) = [target, *rows.sort.map { |table, row| "#{table} #{row}" }].join(', ')
-
-      def self.of(target:, value:, reason:, rows: {})
-        new(name: named(target, rows), target: target, value: value, reason: reason, rows: rows)
-      end
+      include Rowed
 
       # Plain form; the name may be left out.
-      def self.from_tree(tree) = super({ 'name' => named(tree['target'], tree['rows'].to_h) }.merge(tree))
+      def self.from_tree(tree) = super({ 'name' => '' }.merge(tree)).named
 
-      # The same about another target or other rows.
-      def moved(target: self.target, rows: self.rows) = with(name: Override.named(target, rows), target: target, rows: rows)
+      # With the name that follows from what it says.
+      def named = with(name: Rowed.name(target, rows))
+
+      # The same about another target.
+      def renamed(target) = with(target: target).named
     end
   end
 end

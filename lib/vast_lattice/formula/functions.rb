@@ -41,9 +41,15 @@ module VastLattice
         fits ? results.element : 'a list of results, then lists of keys each with the value to find'
       end
       LOOKUP_NUMBER = lambda do |types|
-        results, keys, value = types
-        fits = results.list? && keys.list? && value.number? && keys.element.accepts?(value)
-        fits ? results.element : 'a list of results, a list of numbers, and a number of the same dimension'
+        results, *pairs = types
+        fits = results.list? && pairs.size.even? && pairs[1].number? &&
+               pairs.each_slice(2).all? { |keys, value| keys.list? && keys.element.accepts?(value) }
+        fits ? results.element : 'a list of results, a list of numbers with a number of the same dimension, then perhaps more such pairs'
+      end
+      WHERE = lambda do |types|
+        list, *pairs = types
+        fits = list.list? && pairs.size.even? && pairs.each_slice(2).all? { |keys, value| keys.list? && keys.element.accepts?(value) }
+        fits ? list : 'a list, then lists of keys each with the value to find'
       end
 
       MANY = (1..Parser::MOST_ITEMS)
@@ -82,10 +88,14 @@ module VastLattice
         ['lookup', 3..9, LOOKUP, :lookup_of,
          'The result of the row whose keys equal the values: results, then each list of keys with its value.',
          ['lookup([5.5, 6.6], ["M5", "M6"], "M6")', 6.6]],
-        ['lookup_at_least', 3..3, LOOKUP_NUMBER, :lookup_at_least_of,
-         'The result of the row with the smallest key that is enough.', ['lookup_at_least([50, 100], [50, 100], 60)', 100.0]],
-        ['lookup_at_most', 3..3, LOOKUP_NUMBER, :lookup_at_most_of,
-         'The result of the row with the largest key that fits.', ['lookup_at_most([50, 100], [50, 100], 60)', 50.0]],
+        ['lookup_at_least', 3..9, LOOKUP_NUMBER, :lookup_at_least_of,
+         'The result of the row with the smallest key that is enough; further numbers must be enough, too, all else must be equal.',
+         ['lookup_at_least([50, 100], [50, 100], 60)', 100.0]],
+        ['lookup_at_most', 3..9, LOOKUP_NUMBER, :lookup_at_most_of,
+         'The result of the row with the largest key that fits; further numbers must fit, too, all else must be equal.',
+         ['lookup_at_most([50, 100], [50, 100], 60)', 50.0]],
+        ['where', 3..9, WHERE, :where_of, 'The items of a list in the rows whose keys equal the values.',
+         ['sum(where([5, 6, 7], ["M5", "M6", "M5"], "M5"))', 12.0]],
         ['defined', 1..1, ->(_) { BOOLEAN }, :defined_of, 'Whether there is a value at all: no for what is undefined or does not apply.',
          ['defined(lookup([1], [2], 3))', false]],
         ['string', 1..1, STRING, :string_of, 'A plain number or a yes/no as text.', ['string(2.50)', '2.5']],
@@ -104,7 +114,7 @@ module VastLattice
       ].freeze
 
       # Those that compare numbers, or need whole ones.
-      EXACT = %w[sqrt log odd even asin acos list_contains lookup lookup_at_least lookup_at_most string substring].freeze
+      EXACT = %w[sqrt log odd even asin acos list_contains lookup lookup_at_least lookup_at_most where string substring].freeze
       # Those that give a value of the type of a list's items.
       POLYMORPHIC = %w[lookup lookup_at_least lookup_at_most].freeze
 

@@ -106,7 +106,7 @@ module VastLattice
         before = @scanner.pos
         @scanner.skip(/[ \t]*/)
         start = @scanner.charpos
-        symbol = @scanner.scan(/[[:alpha:]°%]+(?![[:alpha:]_])(?:\^?[1-9²³](?!\d))?|%/)
+        symbol = @scanner.scan(%r{(?:1/)?[[:alpha:]°%]+(?![[:alpha:]_])(?:\^?[1-9²³](?!\d))?|%})
         return give_back(before) if symbol.nil? || keyword?(symbol)
 
         symbol += @scanner.matched while further_factor

@@ -77,8 +77,9 @@ module VastLattice
         wanted = part.parts.drop(1).each_slice(2).map do |list, one|
           "#{SHOWN.call(one, values[part.parts.index(one)])} in #{named(list)}"
         end.join(' and ')
-        "#{part.data.name} finds nothing for #{wanted}#{nearest(part, values[part.parts.index(keys)], values[part.parts.index(value)],
-                                                                value)}"
+        # With several keys, the nearest of one may be there already.
+        near = nearest(part, *values.values_at(part.parts.index(keys), part.parts.index(value)), value) if part.parts.size == 3
+        "#{part.data.name} finds nothing for #{wanted}#{near}"
       end
       private_class_method :lookup
 

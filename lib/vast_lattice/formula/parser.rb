@@ -166,6 +166,12 @@ module VastLattice
       def signed
         minus = take(:sign, '-') || (return primary)
         value = nested { signed }
+        # A temperature below zero is no negated temperature.
+        if value.kind == :number && value.unit && !value.unit.offset.zero?
+          return value.with(span: minus.span.to(value.span),
+                            data: -value.data)
+        end
+
         Node.new(kind: :negate, span: minus.span.to(value.span), parts: [value])
       end
 

@@ -8,6 +8,8 @@ module VastLattice
     module Runtime
       DECIMALS = 9
 
+      extend LookUps
+
       module_function
 
       # Whether a value of any type is undefined; a list is, if one of its items is.
@@ -156,42 +158,6 @@ module VastLattice
 
         list[number.positive? ? number.to_i - 1 : number.to_i]
       end
-
-      # The result of the first row whose keys all equal the values.
-      def lookup_of(results, *pairs, nothing)
-        keys, values = pairs.each_slice(2).to_a.transpose
-        return nothing unless alike?([results, *keys]) && values.none? { |value| undefined?(value) }
-
-        row = rows_of(keys.first, values.first).find { |at| keys.each_index.all? { |index| keys[index][at] == values[index] } }
-        row ? results[row] : nothing
-      end
-
-      # Whether lists are there and of one length.
-      def alike?(lists) = lists.none?(&:nil?) && lists.map(&:size).uniq.size == 1
-
-      # The result of the row with the smallest key that is enough.
-      def lookup_at_least_of(results, keys, needed, nothing)
-        nearest(results, keys, needed, nothing) do
-          keys.is_a?(KeyList) ? keys.at_least(needed) : keys.each_index.select { |row| keys[row] >= needed }.min_by { |row| keys[row] }
-        end
-      end
-
-      # The result of the row with the largest key that fits.
-      def lookup_at_most_of(results, keys, most, nothing)
-        nearest(results, keys, most, nothing) do
-          keys.is_a?(KeyList) ? keys.at_most(most) : keys.each_index.select { |row| keys[row] <= most }.max_by { |row| keys[row] }
-        end
-      end
-
-      def nearest(results, keys, value, nothing)
-        return nothing unless alike?([results, keys]) && !undefined?(value)
-
-        row = yield
-        row ? results[row] : nothing
-      end
-
-      # Numbers of the rows whose key equals a value.
-      def rows_of(keys, value) = keys.is_a?(KeyList) ? keys.rows_of(value) : keys.each_index.select { |row| keys[row] == value }
 
       def concat_of(left, right) = left && right && limited(left + right)
 

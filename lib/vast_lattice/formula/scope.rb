@@ -7,7 +7,7 @@ module VastLattice
       attr_reader :variables
 
       # +lists+ answers list(name, span) with a ColumnList or nil, and names; +later+ are names that are known too late for
-      # this scope, which is told with what they can be used for.
+      # this scope: {name => [why, what to do]}.
       def initialize(variables, lists = nil, later: {})
         @variables = variables.to_h { |variable| [variable.name.downcase, variable] }.freeze
         @lists = lists
@@ -28,8 +28,8 @@ module VastLattice
       private
 
       def too_late(text, span)
-        message = "#{text} is measured on the finished shape; what decides the shape cannot depend on it."
-        raise Error.new(message, span: span, code: :too_late, remedy: @later[text.downcase])
+        message, remedy = @later[text.downcase]
+        raise Error.new(message, span: span, code: :too_late, remedy: remedy)
       end
 
       def unknown(name, span)

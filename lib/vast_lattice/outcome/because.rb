@@ -136,7 +136,7 @@ module VastLattice
       end
 
       def by_default(target, _decision)
-        return { sentence: "The part says so: #{text(target)}.", place: target.place } if %i[material colour].include?(target.kind)
+        return { sentence: "The part says so: #{text(target)}.", place: target.place } if %i[material colour finish].include?(target.kind)
         return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
 
         used = uses(own(target))
@@ -174,18 +174,33 @@ module VastLattice
 
       # Rules that could decide this target but do not apply now, and an empty table cell.
       def passed_over(target, decision)
-        rules_over(target, decision) + table_over(target, decision)
+        rules_over(target, decision) + opted_out_over(target) + table_over(target, decision)
       end
 
       def rules_over(target, decision)
         rules = @bound.ladder(target).rules.grep(Plan::Bound::Rule).reject { |rule| rule.rule.name == decision.name }
         rules.map do |rule|
+          next "Rule \"#{rule.rule.name}\" could, but this variant opts out of #{rule.rule.set}." if opted_out?(rule)
           next "Rule \"#{rule.rule.name}\" decides it, but is overridden." if overridden?(target, rule, decision)
 
           conditions = rule.rule.branches.map(&:condition).join('; ')
           with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))
         end
       end
+
+      # Rules that a part or a feature has opted out of.
+      def opted_out_over(target)
+        return [] if target.value? || @plan.family.opt_outs.empty?
+
+        @plan.family.opted_out(target.subject.name).flat_map do |own|
+          rules = @bound.conditionals.select { |source| own.from?(source.source.set) && source.decides.include?(target.name) }
+          rules.map do |rule|
+            "#{rule.title.sub(/\A./, &:upcase)} could, but #{own.subject} opts out of #{own.set}. The reason: #{own.reason}"
+          end
+        end
+      end
+
+      def opted_out?(rule) = @outcome.branches[rule.index].to_i > rule.conditions.size
 
       # Whether a rule applies that would decide a target.
       def overridden?(target, rule, decision)

@@ -11,12 +11,7 @@ module VastLattice
       def initialize(outcome, measured)
         @outcome = outcome
         @measured = measured
-        @raw_findings, @raw_lines, @branches = if outcome
-                                                 outcome.plan.late_program.call(outcome.values, outcome.branches,
-                                                                                measured)
-                                               else
-                                                 [[], [], {}]
-                                               end
+        @raw_findings, @raw_lines, @branches = outcome ? said : [[], [], {}]
       end
 
       # The branches of rules that waited, by their numbers.
@@ -29,6 +24,8 @@ module VastLattice
       def findings = @findings ||= @raw_findings.uniq.filter_map { |code, *details| send(code, *details) }
 
       private
+
+      def said = @outcome.plan.late_program.call(@outcome.values, @outcome.branches, @measured, @outcome.pick.rows)
 
       def words = @words ||= UndefinedWords.new(@outcome, @measured)
       def source(rule) = @outcome.plan.bound.sources.find { |source| source.index == rule }

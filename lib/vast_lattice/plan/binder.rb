@@ -17,7 +17,7 @@ module VastLattice
         check_alternatives
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
                           **bound_rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
-                          rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind)
+                          rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind, opted_out: opted_out)
       end
 
       # The tables alone.
@@ -41,7 +41,8 @@ module VastLattice
         case target.kind
         when :value then parameter(target)
         when :material then material(target)
-        when :colour then Bound::Attribute.new(target: target, default: @reader.entry(target.subject.colour, target, target.place))
+        when :colour, :finish
+          Bound::Attribute.new(target: target, default: @reader.entry(target.subject.public_send(target.kind), target, target.place))
         when :row then Bound::PickedRow.new(target: target, choices: target.type.choices)
         else state(target)
         end
@@ -116,9 +117,20 @@ module VastLattice
 
       def rule_tables
         @family.rule_tables.each_with_index.filter_map do |table, index|
-          RuleTableBinder.new(table, @family.rules.size + index, @reader).bind if @family.on?(table)
+          next unless @family.on?(table)
+
+          RuleTableBinder.new(table, @family.rules.size + index, @reader).bind&.with(except: opt_outs.rows_of(table.set))
         end
       end
+
+      # {name of a part or feature => sets of rules that it opts out of}
+      def opted_out
+        return {} if @family.opt_outs.empty?
+
+        (@family.parts + @family.features).to_h { |item| [item.name.downcase, @family.opted_out(item.name).map(&:set)] }
+      end
+
+      def opt_outs = @opt_outs ||= OptOutBinder.new(@family, @reader)
 
       # Those that can run at once, with the base price, and those that wait for the shape.
       def bound_rules
@@ -150,7 +162,8 @@ module VastLattice
 
         late = conditions.any? { |condition| @symbols.late?(condition) }
         refuse_late(rule, place, consequences) if late
-        Bound::Rule.new(index: index, rule: rule, conditions: conditions, consequences: consequences, late: late)
+        Bound::Rule.new(index: index, rule: rule, conditions: conditions, consequences: consequences, late: late,
+                        except: opt_outs.rows_of(rule.set))
       end
 
       # What waits for the shape cannot decide it.
@@ -159,7 +172,8 @@ module VastLattice
           [Consequence::Decision, Consequence::Limit, Consequence::Offer].include?(item.class)
         end or return
         @reader.error(:too_late, "Rule \"#{rule.name}\" depends on what is measured on the finished shape, so it cannot decide or " \
-                                 "narrow #{early.target.name}.", place, 'Let it forbid, warn, or add a price; or let it depend on what the shape is made from.')
+                                 "narrow #{early.target.name}.", place,
+                      'Let it forbid, warn, or add a price; or let it depend on what the shape is made from.')
       end
 
       def effects_path(rule, at)

@@ -60,7 +60,9 @@ module VastLattice
 
       # An active rule; the last of the +consequences+ are those of otherwise. It is +late+ where a condition depends on what is
       # measured on the finished shape.
-      class Rule < Value.with(:index, :rule, :conditions, :consequences, late: false)
+      #
+      # +except+ lists rows ({number of the table => number of the row}) for which it does not apply.
+      class Rule < Value.with(:index, :rule, :conditions, :consequences, late: false, except: [])
         include Conditional
 
         def late? = late
@@ -73,7 +75,7 @@ module VastLattice
 
       # An active rule table, by row; +order+ the values by priority, of the first value. Its index counts on from those of the
       # rules.
-      class RuleTable < Value.with(:index, :table, :conditions, :consequences, :order)
+      class RuleTable < Value.with(:index, :table, :conditions, :consequences, :order, except: [])
         include Conditional
 
         def late? = false
@@ -183,13 +185,14 @@ module VastLattice
 
       # All of it.
       class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [], overrides: [],
-                                                                                     late_rules: [])
+                                                                                     late_rules: [],
+                                                                                     opted_out: {})
         # The Ladder of each target, in their order; and what rules and rule tables say that is known only with the shape:
         # [source, branch, consequence, its number].
         attr_reader :ladders, :late
 
         def initialize(targets:, items:, rules:, tables:, stocks:, **others)
-          lists = others.slice(:rule_tables, :overrides)
+          lists = others.slice(:rule_tables, :overrides, :opted_out)
           @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, **lists).all
           @late = said_late(rules + others.fetch(:rule_tables, []) + others.fetch(:late_rules, [])).freeze
           super

@@ -9,8 +9,8 @@ module VastLattice
       class Decision < Value.with(:target, :value, place: nil)
       end
 
-      # Narrows the limits of a target: +least+ and +most+ are Typed or nil.
-      class Limit < Value.with(:target, least: nil, most: nil, place: nil)
+      # Narrows the limits of a target: +least+, +most+ and +step+ are Typed or nil.
+      class Limit < Value.with(:target, least: nil, most: nil, step: nil, place: nil)
       end
 
       # Narrows the choices of a target: +values+ as the program holds them.

@@ -5,15 +5,10 @@ module VastLattice
     # A pattern such as "SF-{length}-{finish}", read: fixed texts and formulas in turn. Numbers are written in
     # the unit they are shown in, without the unit.
     class LabelPattern < Value.with(:name, :pieces)
-      BRACES = /\{([^{}]*)\}/
-
       # Reads a pattern; what is wrong with its formulas goes to the reader.
       def self.read(name, text, reader)
         place = Place.at('patterns', name)
-        pieces = text.split(BRACES, -1).each_with_index.map do |piece, index|
-          index.even? ? piece : reader.free(piece, place)
-        end
-        new(name: name, pieces: pieces)
+        new(name: name, pieces: Family::LabelText.pieces(text).map { |kind, piece| kind == :text ? piece : reader.free(piece, place) })
       end
 
       # Typed trees of its formulas.

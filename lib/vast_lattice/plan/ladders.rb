@@ -10,12 +10,13 @@ module VastLattice
       NOBODY = Rung::Nobody.new
       private_constant :OVERRIDE, :ANSWER, :ALWAYS, :NOBODY
 
-      # Arguments as the fields of Bound::Family.
-      def initialize(targets:, items:, rules:, tables:, stocks:, rule_tables: [], overrides: [])
+      # Arguments as the fields of Bound::Family. +opted_out+ gives the sets of rules that a part or feature opts out of.
+      def initialize(targets:, items:, rules:, tables:, stocks:, rule_tables: [], overrides: [], opted_out: {})
         @targets = targets
         @items = items
         @tables = tables
         @said = by_target(rules + rule_tables)
+        @opted_out = opted_out
         @overrides = overrides.group_by { |own| own.target.index }
         @columns = {}
         tables.flat_map(&:columns).each { |column| @columns[column.target.index] ||= column }
@@ -69,7 +70,7 @@ module VastLattice
       end
 
       def by_rules(target)
-        found = said(Consequence::Decision, target)
+        found = said(Consequence::Decision, target).reject { |source, _, _| opted_out?(source, target) }
         return if found.empty?
 
         tables, branches = found.partition { |source, _, _| source.is_a?(Bound::RuleTable) }
@@ -79,6 +80,13 @@ module VastLattice
 
       def saying(rule, branch, decision)
         Rung::Saying.new(source: rule, branch: branch, value: decision.value, place: decision.place)
+      end
+
+      # Values are of no part or feature.
+      def opted_out?(source, target)
+        return false if @opted_out.empty? || target.value? || source.source.set.empty?
+
+        @opted_out.fetch(target.subject.name.downcase, []).any? { |set| set.casecmp?(source.source.set) }
       end
 
       def saying_of(table, target)
@@ -118,8 +126,8 @@ module VastLattice
       end
 
       def by_rule(rule, branch, limit)
-        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule, least: limit.least,
-                             most: limit.most)
+        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule,
+                             least: limit.least, most: limit.most, step: limit.step)
       end
 
       # An open column narrows as soon as a row of its table is picked.

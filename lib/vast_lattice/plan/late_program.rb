@@ -24,13 +24,13 @@ module VastLattice
           "v#{index} = #{index > symbols.targets.size ? 'm' : 'v'}[#{index}]"
         end,
                   *('budget = Budget.new' if body.any? { |text| text.include?('budget') }), *body, "[f, e, #{result}]"]
-        @lambda = Formula.compiled("lambda { |constants, lists| lambda { |v, b, m| #{source.join("\n")} } }", 'late').call(constants.to_a,
-                                                                                                                           lists)
+        whole = "lambda { |constants, lists| lambda { |v, b, m, t| #{source.join("\n")} } }"
+        @lambda = Formula.compiled(whole, 'late').call(constants.to_a, lists)
       end
 
-      # +values+ of an outcome, its +branches+ by number, and what is +measured+ by number:
+      # +values+ of an outcome, its +branches+ by number, what is +measured+ by number, and the picked +rows+ as of Program:
       # [findings, lines, {number of a late rule => branch}].
-      def call(values, branches, measured) = @lambda.call(values, branches, measured)
+      def call(values, branches, measured, rows) = @lambda.call(values, branches, measured, rows)
 
       private
 

@@ -22,7 +22,7 @@ module VastLattice
         place = Place.at('overrides', override.name)
         target = @reader.target(override.target, place, among: @reader.symbols.column_names) or return
         value = value(override.value, target, place)
-        rows = rows(override, place)
+        rows = RowReader.new(@family, @reader).read(override.rows, place)
         Bound::Override.new(number: number, override: override, target: target, value: value, rows: rows) if rows && !value.nil?
       end
 
@@ -31,24 +31,6 @@ module VastLattice
         return Formula.value(typed, @reader.symbols.lists.values) if typed.constant?
 
         @reader.error(:not_constant, "\"#{text}\" is a formula.", place, 'A plain value belongs here; a rule can decide by a formula.')
-      end
-
-      # {number of the table => number of the row}, nil where one is not there.
-      def rows(override, place)
-        found = override.rows.map { |table, row| row(table, row, place) }
-        found.all? ? found.to_h : nil
-      end
-
-      # [number of the table, number of the row], or nil.
-      def row(table, name, place)
-        index = @family.table_index(table) or return unknown('table', table, @family.tables.map(&:name), place)
-        names = @family.tables[index].rows.map(&:name)
-        row = names.index { |own| own.casecmp?(name.to_s) } or return unknown('row', name, names, place)
-        [index, row]
-      end
-
-      def unknown(kind, name, known, place)
-        @reader.error(:unknown_name, "There is no #{kind} \"#{name}\".", place, Nearest.remedy(name.to_s, known, kind: kind))
       end
 
       # Two that may apply at once, with as many rows, must say the same.

@@ -79,18 +79,19 @@ module VastLattice
                       "It suits: #{titles.join(', ')}.")
       end
 
-      def measures(given, wanted, place)
+      # The numbers of a pattern are the same for all instances, all others may use the number of the instance.
+      def measures(given, wanted, place, scope: @reader.symbols.instance_scope)
         (given.keys - wanted.map(&:name)).each do |stray|
           @reader.error(:unknown_name, "\"#{stray}\" is no dimension here.", Place.at(*place.path, *Name.read(stray).segments),
                         Nearest.remedy(stray, wanted.map(&:name), kind: 'dimension'))
         end
-        wanted.to_h { |measure| [measure.name, measure(given[measure.name], measure, place)] }
+        wanted.to_h { |measure| [measure.name, measure(given[measure.name], measure, place, scope)] }
       end
 
-      def measure(text, measure, place)
+      def measure(text, measure, place, scope)
         text = measure.default if text.nil? || text.to_s.strip.empty?
         place = Place.at(*place.path, *measure.path)
-        return length(text, place, measure) if text
+        return length(text, place, measure, scope) if text
         return if measure.optional
 
         @reader.error(:missing_dimension, "The #{measure.label} is missing.", place, missing_remedy(measure))
@@ -102,9 +103,8 @@ module VastLattice
         measure.number? ? "Type one, such as #{measure.example}." : 'Type a text.'
       end
 
-      def length(text, place, measure)
-        @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place,
-                         scope: @reader.symbols.instance_scope)
+      def length(text, place, measure, scope = @reader.symbols.instance_scope)
+        @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place, scope: scope)
       end
 
       # Without an anchor, a feature sits in the centre.
@@ -129,7 +129,7 @@ module VastLattice
         return {} unless pattern
 
         kind = kind(Family::PATTERN_KINDS, pattern.kind, place) or return {}
-        { pattern: measures(pattern.dimensions, kind.measures, place), skip: skip(pattern.skip_when, place) }
+        { pattern: measures(pattern.dimensions, kind.measures, place, scope: @reader.symbols.scope), skip: skip(pattern.skip_when, place) }
       end
 
       def skip(text, place)

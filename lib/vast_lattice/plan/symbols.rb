@@ -3,7 +3,7 @@
 module VastLattice
   class Plan
     # The names of a family: a Target for every parameter, for the two states of every feature and part, for the
-    # material and colour of every part ("frame.material") and for the row picked of every table ("size.row").
+    # material, colour and finish of every part ("frame.material") and for the row picked of every table ("size.row").
     class Symbols
       # What the number of an instance is called in formulas.
       INDEX = 'index'
@@ -69,7 +69,7 @@ module VastLattice
 
       # What rules may narrow, and what rules and columns may decide.
       def offerable_names = names(:value, :row)
-      def column_names = names(:value, :built, :shown, :material, :colour)
+      def column_names = names(:value, :built, :shown, :material, :colour, :finish)
       def feature_names = @family.features.map(&:name)
 
       protected
@@ -84,10 +84,16 @@ module VastLattice
       private
 
       LATER = 'Use it in a price, or in a rule that forbids, warns or limits what is measured.'
-      private_constant :LATER
+      OF_INSTANCES = 'Use it in the dimensions and the position of the feature, or where the pattern leaves instances out.'
+      private_constant :LATER, :OF_INSTANCES
 
       def made_scope
-        Formula::Scope.new(@targets.map(&:variable), @lists, later: @measured.to_h { |measured| [measured.name.downcase, LATER] })
+        later = @measured.to_h do |measured|
+          [measured.name.downcase,
+           ["#{measured.name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]]
+        end
+        Formula::Scope.new(@targets.map(&:variable), @lists,
+                           later: { INDEX => ["#{INDEX} is the number of an instance in a pattern.", OF_INSTANCES], **later })
       end
 
       def add_parameter(parameter)
@@ -107,6 +113,9 @@ module VastLattice
         add(Name.of(part.name, 'material'), :material, Formula::Type.text(@family.material_names), part, Units::PLAIN,
             Place.at('parts', part.name, 'material'))
         add(Name.of(part.name, 'colour'), :colour, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
+        return if part.finish.empty?
+
+        add(Name.of(part.name, 'finish'), :finish, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'finish'))
       end
 
       def add_row(table)

@@ -123,9 +123,20 @@ module VastLattice
       def check_property(column)
         type, unit = @reader.symbols.column_type(column)
         Units[column.unit.to_s]
+        return check_units(column) if column.kind == 'display_unit'
+
         read(column, nil) { |text| Entry.read(text, type: type, unit: unit, scope: @reader.symbols.scope) }
       rescue Units::Error => e
         @reader.error(:unknown_unit, e.message, place('columns', column.target, 'unit'), e.remedy)
+      end
+
+      def check_units(column)
+        @table.rows.each do |row|
+          text = row.cell(column.target).to_s
+          Units[text] unless text.empty?
+        rescue Units::Error => e
+          @reader.error(:unknown_unit, e.message, cell_place(row, column), e.remedy)
+        end
       end
 
       def cell_place(row, column) = place('rows', row.name, 'cells', column.target)

@@ -4,7 +4,7 @@ module VastLattice
   class Plan
     # Something that gets decided: a parameter's value, whether a feature is built or shown, what a part is
     # made of and its colour, or which row of a table is picked. +kind+ is :value, :built, :shown, :material,
-    # :colour or :row;
+    # :colour, :finish or :row;
     # +path+ is its Name; +subject+ is the Family::Parameter, Feature, Part or Table;
     # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
     class Target < Value.with(:path, :index, :kind, :type, :subject, :unit, :place)
@@ -27,8 +27,8 @@ module VastLattice
       # Whether it is chosen from a list that rules may narrow.
       def chosen? = kind == :row || (value? && subject.kind == 'choice')
 
-      # A value of this target as text for people; "undefined" where it has none.
-      def text(value)
+      # A value of this target as text for people; "undefined" where it has none. +unit+ may be another of its dimension.
+      def text(value, unit = self.unit)
         return 'undefined' if Formula::Runtime.undefined?(value)
         return STATE_WORDS[kind][value ? 0 : 1] if state?
         return value ? 'yes' : 'no' if type.boolean?

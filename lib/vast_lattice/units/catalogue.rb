@@ -22,7 +22,11 @@ module VastLattice
         TIME => { 'ms' => 1/1000r, 's' => 1r, 'min' => 60r, 'h' => 3600r, 'day' => 86_400r },
         ANGLE => { 'deg' => 1r, '°' => 1r, 'rad' => 180 / Math::PI, 'gon' => 9/10r, 'arcmin' => 1/60r,
                    'arcsec' => 1/3600r, 'rev' => 360r },
-        TEMPERATURE => { 'K' => 1r },
+        TEMPERATURE => { 'K' => 1r, 'degC' => 1r },
+        FREQUENCY => { 'Hz' => 1r, 'kHz' => 1000r },
+        CURRENT => { 'A' => 1r, 'mA' => 1/1000r },
+        VOLTAGE => { 'V' => 1_000_000r, 'mV' => 1000r, 'kV' => 1_000_000_000r },
+        FORCE * LENGTH / TIME / (CURRENT**2) => { 'ohm' => 1_000_000r, 'kohm' => 1_000_000_000r },
         FORCE => { 'N' => 1000r, 'kN' => 1_000_000r, 'lbf' => POUND * GRAVITY, 'kgf' => GRAVITY },
         FORCE * LENGTH => { 'Nm' => 1_000_000r, 'Nmm' => 1000r, 'kNm' => 1_000_000_000r, 'J' => 1_000_000r,
                             'kJ' => 1_000_000_000r },
@@ -36,9 +40,14 @@ module VastLattice
         Dimension.new(chf: 1) => { 'CHF' => 1r }
       }.freeze
 
+      # The zeros of temperatures, in base units (SI Brochure, 9th edition, 2.3.1: t/°C = T/K − 273.15).
+      OFFSETS = { 'degC' => 273.15r }.freeze
+
       # Symbol => Unit.
       UNITS = TABLE.flat_map do |dimension, symbols|
-        symbols.map { |symbol, factor| [symbol, Unit.new(symbol: symbol, dimension: dimension, factor: factor)] }
+        symbols.map do |symbol, factor|
+          [symbol, Unit.new(symbol: symbol, dimension: dimension, factor: factor, offset: OFFSETS.fetch(symbol, 0))]
+        end
       end.to_h.freeze
 
       # Symbols offered where a person picks a unit, by dimension.

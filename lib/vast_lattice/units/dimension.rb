@@ -8,7 +8,7 @@ module VastLattice
     class Dimension
       # Base dimensions and the symbol of their base unit. Currencies have no fixed rate between
       # them, so each is a dimension of its own. Angle is one too, so that 30 deg + 2 is refused.
-      BASES = { length: 'mm', mass: 'kg', time: 's', angle: 'deg', temperature: 'K',
+      BASES = { length: 'mm', mass: 'kg', time: 's', angle: 'deg', temperature: 'K', current: 'A',
                 eur: 'EUR', usd: 'USD', gbp: 'GBP', chf: 'CHF' }.freeze
 
       attr_reader :exponents

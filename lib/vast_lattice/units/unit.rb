@@ -2,13 +2,17 @@
 
 module VastLattice
   module Units
-    # A named unit: its dimension and the factor to base units (amount in base = amount * factor).
-    class Unit < Value.with(:symbol, :dimension, :factor)
+    # A named unit: its dimension and the factor to base units (amount in base = amount * factor + offset). Only temperatures
+    # with a zero of their own have an offset.
+    class Unit < Value.with(:symbol, :dimension, :factor, offset: 0)
       # An amount in this unit as a Float in base units.
-      def to_base(amount) = (amount * factor).to_f
+      def to_base(amount) = ((amount * factor) + offset).to_f
 
       # A base amount expressed in this unit.
-      def from_base(amount) = amount.is_a?(Float) ? amount / factor.to_f : amount / factor
+      def from_base(amount)
+        amount -= offset unless offset.zero?
+        amount.is_a?(Float) ? amount / factor.to_f : amount / factor
+      end
 
       def plain? = symbol.empty?
       def to_s = symbol

@@ -2,9 +2,9 @@
 
 module VastLattice
   module Units
-    # Reads the text of a unit: symbols with an optional power, joined by * or /.
+    # Reads the text of a unit: symbols with an optional power, joined by * or /, perhaps below 1.
     #
-    #   "mm"  "m2"  "g/cm3"  "N/mm2"  "EUR/m2"  "kg*mm/s2"
+    #   "mm"  "m2"  "g/cm3"  "N/mm2"  "EUR/m2"  "kg*mm/s2"  "1/min"
     module UnitText
       SYMBOL = /[[:alpha:]°%]+/
       FACTOR = %r{(?<join>[*/])?(?<symbol>#{SYMBOL})(?:\^?(?<power>[1-9]))?}
@@ -20,13 +20,14 @@ module VastLattice
       end
 
       def self.compound(text)
-        unless text.size <= LONGEST && text.match?(/\A(?:#{FACTOR})+\z/o)
+        unless text.size <= LONGEST && text.match?(%r{\A(?:1(?=/))?(?:#{FACTOR})+\z}o)
           raise Error.new("\"#{text[0, LONGEST]}\" is not a unit.",
                           remedy: 'Write it like mm, m2, g/cm3 or N/mm2.')
         end
 
         factors(text).reduce(Unit.new(symbol: text, dimension: NONE, factor: 1r)) do |unit, (symbol, power)|
           part = Catalogue::UNITS.fetch(symbol) { unknown(symbol) }
+          alone(symbol, text) unless part.offset.zero?
           unit.with(dimension: unit.dimension * (part.dimension**power), factor: unit.factor * (part.factor**power))
         end
       end
@@ -37,6 +38,11 @@ module VastLattice
         text.scan(FACTOR).map { |join, symbol, power| [symbol, (power || 1).to_i * (join == '/' ? -1 : 1)] }
       end
       private_class_method :factors
+
+      def self.alone(symbol, text)
+        raise Error.new("#{symbol} has a zero of its own, so it stands alone, not in \"#{text}\".", remedy: 'Write K for a difference.')
+      end
+      private_class_method :alone
 
       def self.unknown(symbol)
         raise Error.new("There is no unit \"#{symbol}\".",

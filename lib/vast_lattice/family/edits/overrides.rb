@@ -11,10 +11,28 @@ module VastLattice
           raise Error.new("An override of #{target} needs a reason.", remedy: 'Say why it is so here.') if reason.strip.empty?
           raise Error.new("An override of #{target} needs a value.", remedy: 'Type one.') if value.strip.empty?
 
-          rows = rows_of.to_h { |table, row| [Edits.find(family.tables, table, 'table').name, row] }
+          rows = rows(family, rows_of)
           family.with(overrides: Edits.put(family.overrides,
-                                           Override.of(target: target, value: value.strip, reason: reason.strip, rows: rows)))
+                                           Override.from_tree('target' => target, 'value' => value.strip,
+                                                              'reason' => reason.strip, 'rows' => rows)))
         end
+
+        # Lets a feature or a part (+subject+), or the variants of some rows, opt out of a named set of rules, with the reason.
+        def self.put_opt_out(family, set:, reason:, subject: '', rows_of: {})
+          Edits.refuse_set(family, set)
+          raise Error.new("Opting out of #{set} needs a reason.", remedy: 'Say why it is so here.') if reason.strip.empty?
+          raise Error.new("Nothing opts out of #{set}.", remedy: 'Name a feature or a part, or rows.') if subject.empty? == rows_of.empty?
+
+          subject = Edits.find(family.parts + family.features, subject, 'part or feature').name unless subject.empty?
+          made = OptOut.from_tree('set' => set, 'subject' => subject, 'reason' => reason.strip, 'rows' => rows(family, rows_of))
+          family.with(opt_outs: Edits.put(family.opt_outs, made))
+        end
+
+        # Takes an opting out back, by its name.
+        def self.lift_opt_out(family, name:) = family.with(opt_outs: Edits.drop(family.opt_outs, name, 'opting out'))
+
+        def self.rows(family, given) = given.to_h { |table, row| [Edits.find(family.tables, table, 'table').name, row] }
+        private_class_method :rows
 
         # Lifts an override, by its name.
         def self.lift_override(family, name:) = family.with(overrides: Edits.drop(family.overrides, name, 'override'))

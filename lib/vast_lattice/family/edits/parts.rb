@@ -5,7 +5,7 @@ module VastLattice
     module Edits
       # Edits of parts, their stock, and the materials of a family.
       module Parts
-        TEXTS = %w[label note colour material least_wall built_when shown_when tier].freeze
+        TEXTS = %w[label note colour finish material least_wall built_when shown_when tier].freeze
 
         # Adds a part with its stock in plain form, or replaces the stock of one.
         def self.put_part(family, name:, stock:, material: nil)

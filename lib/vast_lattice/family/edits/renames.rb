@@ -52,11 +52,7 @@ module VastLattice
           changed = ->(target) { rename_dotted(target, from, Edits.checked_name(to)) }
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
           renamed = renamed.with(tables: Edits.change(renamed.tables, from, 'table') { |table| table.with(name: Edits.checked_name(to)) },
-                                 overrides: renamed.overrides.map do |own|
-                                   own.moved(rows: own.rows.transform_keys do |table|
-                                     table == from ? to : table
-                                   end)
-                                 end)
+                                 **RowNames.on_rows(renamed) { |table, row| [table == from ? to : table, row] })
           references(renamed) { |target| changed.call(target) || target }
         end
 
@@ -141,7 +137,8 @@ module VastLattice
           family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
                       rules: family.rules.map { |rule| rename_effects(rule, &change) },
                       rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
-                      overrides: family.overrides.map { |own| own.moved(target: change.call(own.target)) },
+                      overrides: family.overrides.map { |own| own.renamed(change.call(own.target)) },
+                      opt_outs: family.opt_outs.map { |own| own.subject.empty? ? own : own.renamed(change.call(own.subject)) },
                       forms: family.forms.map { |form| rename_fields(form, &change) })
         end
         private_class_method :references

@@ -9,7 +9,7 @@ module VastLattice
         # +name+ is that of the picked row (size.row), +to+ new names by old ones.
         def self.followed(family, name, to)
           changed = ->(text) { to.find { |old, _| old == text }&.last }
-          family = overrides(family, name, &changed)
+          family = with_rows(family, name, &changed)
           return family unless spoken_of?(family, name)
 
           renamed = Formulas.map(family) { |text| Formula::Rewrite.compared(text, name, &changed) }
@@ -17,16 +17,21 @@ module VastLattice
                        rule_tables: renamed.rule_tables.map { |table| table_with(table, name, &changed) })
         end
 
-        # Overrides that stand for some rows.
-        def self.overrides(family, name)
-          return family if family.overrides.empty?
-
-          family.with(overrides: family.overrides.map do |own|
-            rows = own.rows.to_h { |table, row| [table, (yield(row) if Name.of(table, 'row').to_s.casecmp?(name)) || row] }
-            rows == own.rows ? own : own.moved(rows: rows)
-          end)
+        # {list => what stands for some rows}: overrides and opt-outs with each table and row as the block gives them.
+        def self.on_rows(family, &block)
+          %i[overrides opt_outs].to_h do |list|
+            [list, family.public_send(list).map do |own|
+              own.on_rows(own.rows.to_h(&block))
+            end]
+          end
         end
-        private_class_method :overrides
+
+        def self.with_rows(family, name)
+          return family if family.overrides.empty? && family.opt_outs.empty?
+
+          family.with(**on_rows(family) { |table, row| [table, (yield(row) if Name.of(table, 'row').to_s.casecmp?(name)) || row] })
+        end
+        private_class_method :with_rows
 
         # A quick look, so that long tables stay the objects that they are.
         def self.spoken_of?(family, name)

@@ -42,11 +42,7 @@ module VastLattice
 
         # Switches all rules and rule tables of a set on or off; each keeps what it is by itself.
         def self.switch_set(family, set:, active:)
-          unless (family.rules + family.rule_tables).any? { |rule| rule.set.casecmp?(set) }
-            known = (family.rules + family.rule_tables).map(&:set).reject(&:empty?).uniq
-            raise Error.new("There is no set of rules \"#{set}\".", remedy: Nearest.remedy(set, known, kind: 'set'))
-          end
-
+          Edits.refuse_set(family, set)
           others = family.sets_off.reject { |own| own.casecmp?(set) }
           family.with(sets_off: Words.boolean(active) == true ? others : [*others, set])
         end

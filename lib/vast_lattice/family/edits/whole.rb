@@ -19,8 +19,9 @@ module VastLattice
 
         def self.refuse_currency(text)
           known = Units::CURRENCIES.map(&:base_unit)
-          raise Error.new("\"#{text}\" is no currency that is known here.", remedy: "Choose #{known.join(', ')}, or none.") unless ['',
-                                                                                                                                    *known].include?(text)
+          return if text.empty? || known.include?(text)
+
+          raise Error.new("\"#{text}\" is no currency that is known here.", remedy: "Choose #{known.join(', ')}, or none.")
         end
         private_class_method :refuse_currency
       end

@@ -4,10 +4,11 @@ module VastLattice
   class Plan
     module Effects
       # limit: length, least: 1 m, most: 3 m. Narrows the limits of a parameter, or of what is measured (frame.mass); it never
-      # widens them.
+      # widens them. Of steps the coarsest counts.
       module Limit
         ARGUMENTS = [Family::EffectArgument.new(name: 'least', title: 'Least', hint: 'least'),
-                     Family::EffectArgument.new(name: 'most', title: 'Most', hint: 'most')].freeze
+                     Family::EffectArgument.new(name: 'most', title: 'Most', hint: 'most'),
+                     Family::EffectArgument.new(name: 'step', title: 'Step', hint: 'step')].freeze
         private_constant :ARGUMENTS
 
         def self.name = 'limit'
@@ -34,6 +35,11 @@ module VastLattice
 
         # What is measured is limited once the shape is known.
         def self.measured_limit(measured, effect, reader, place)
+          if effect.arguments.key?('step')
+            reader.error(:not_a_number, "#{measured.name} is measured; it has no step.", place, 'Limit the least and the most.')
+            return []
+          end
+
           limits = effect.arguments.to_h do |key, text|
             [key.to_sym,
              reader.entry_of(text, measured.variable.type, measured.unit, Place.at(*place.path, key), scope: reader.symbols.late_scope)]

@@ -57,7 +57,9 @@ module VastLattice
         # A rule only ever narrows.
         def by_rule(one)
           rule, branch = one.numbers
-          narrowed("if #{RuleSource.test(one.source, branch)}", one, "#{@number}, :%s, :rule, [#{rule}, #{branch}]")
+          test = "if #{RuleSource.test(one.source, branch)}"
+          told = "#{@number}, :%s, :rule, [#{rule}, #{branch}]"
+          [*narrowed(test, one, told), *(narrowed_by(test, one.step, 'st', 'st.nil? || x > st', told % :step) if one.step)]
         end
 
         # So does an open column, as soon as a row of its table is picked.

@@ -10,17 +10,27 @@ module VastLattice
           source.is_a?(Bound::RuleTable) ? "b#{source.index}&.include?(#{branch})" : "b#{source.index} == #{branch}"
         end
 
+        # What +found+ gives, or +nothing+ for variants that opt out.
+        def self.unless_opted_out(source, found, nothing)
+          return found if source.except.empty?
+
+          rows = source.except.map { |picked| picked.map { |table, row| "t[#{table}] == #{row}" }.join(' && ') }
+          "(#{rows.join(' || ')} ? #{nothing} : #{found})"
+        end
+
         def initialize(rule, constants)
           @rule = rule
           @constants = constants
         end
 
-        # The number of the branch; an undefined condition leaves it open whether its branch or a later one applies.
+        # The number of the branch (beyond that of otherwise where the variant opts out); an undefined condition leaves it open
+        # whether its branch or a later one applies.
         def branch
           tests = @rule.conditions.each_with_index.reverse_each
           found = tests.reduce(@rule.conditions.size.to_s) do |rest, (condition, index)|
             Formula::Emitter.choice(condition, index, rest, 'nil')
           end
+          found = RuleSource.unless_opted_out(@rule, found, (@rule.conditions.size + 1).to_s)
           "b#{@rule.index} = #{found}\nf << [:undefined_rule, #{@rule.index}] if b#{@rule.index}.nil?"
         end
 

@@ -14,7 +14,8 @@ module VastLattice
         def branch
           b = "b#{@table.index}"
           given = [keep(@table.table.policy), "[#{hits.join(', ')}].compact", keep(@table.order)].join(', ')
-          ["#{b} = #{keep(HitPolicy.method(:rows))}.call(#{given})",
+          called = RuleSource.unless_opted_out(@table, "#{keep(HitPolicy.method(:rows))}.call(#{given})", '[]')
+          ["#{b} = #{called}",
            "f << [:undefined_table, #{@table.index}] if #{b}.nil?", *(told_clash(b) if silent?)].join("\n")
         end
 
