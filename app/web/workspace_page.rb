@@ -172,6 +172,7 @@ module VastLattice
       # Names that a rule can speak of, by what they belong to, for the rule editor.
       def pickable
         { 'names' => plan.targets.map { |target| pickable_name(target) } + plan.symbols.measured.map { |own| measured_name(own) },
+          'labels' => plan.symbols.label_names.map { |name| { 'name' => name, 'title' => name.tr('_', ' '), 'group' => 'Labels' } },
           'features' => (family.features + family.parts).map { |item| { 'name' => item.name, 'title' => item.title } } }
       end
 

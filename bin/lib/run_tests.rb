@@ -32,7 +32,7 @@ unless ARGV.empty?
 end
 
 # Long ones first, so that all end at about the same time. Browsers wait more than they work: four programs fill two cores.
-one, other = of['browser'].partition { |file| File.basename(file).start_with?('vary', 'journeys', 'health', 'guide', 'scripts') }
+one, other = of['browser'].partition { |file| File.basename(file).start_with?('vary', 'journeys', 'health', 'guide', 'scripts', 'rules') }
 groups = [of['core'], one, other, of['web']].map { |files| files.partition(&long).flatten }
 results = groups.map do |files|
   reader, writer = IO.pipe

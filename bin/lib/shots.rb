@@ -26,9 +26,6 @@ class Shots
     JS
     'name' => ["#{FRAME}/name", "document.querySelectorAll('.name-button')[9].click()"],
     'vary' => ["#{FRAME}/vary?row[size]=SF-0800", ''],
-    'vary-series' => ["#{FRAME}/vary?row[size]=SF-0500", <<~JS],
-      document.querySelector('.sheet-view').dispatchEvent(new KeyboardEvent('keydown', { key: 's', altKey: true, bubbles: true }));
-    JS
     'vary-import' => ["#{FRAME}/vary", <<~JS],
       fetch(document.querySelector('a[download]').href).then((answer) => answer.text()).then((csv) => {
         const edited = csv.replace('SF-0800,800', 'SF-0800,590').replace('SF-1000,1000,100', 'SF-1000,1000,110');
@@ -45,7 +42,8 @@ class Shots
       setTimeout(() => document.querySelector('button.pair.is-refused').click(), 1200);
     JS
     'rule' => ["#{FRAME}/rule", "document.querySelector('.rule-head .press').click()"],
-    'rule-table' => ["#{FRAME}/rule", "document.querySelector('[data-table] .press').click()"],
+    'rule-table' => ['/families/roller/rule?row[size]=RO-60-630', "document.querySelector('[data-table] .press').click()"],
+    'rule-map' => ["#{FRAME}/rule?row[size]=SF-2000", "document.querySelector('.map-head .press').click()"],
     'guide' => ["#{FRAME}/guide", <<~JS],
       const slider = document.getElementById('ask-quick-length');
       slider.value = 1400;

@@ -26,7 +26,7 @@ module VastLattice
     #
     #   def self.name = 'set'                        # the key in files: set: gauge, to: 3 mm
     #   def self.about = 'set a value'               # for people
-    #   def self.subject = :parameter                # what its target is: :parameter, :number, :choice, :feature or :text
+    #   def self.subject = :parameter                # what its target is: :parameter, :number, :choice, :feature, :label or :text
     #   def self.arguments = [EffectArgument, …]     # what it takes besides; file, API and editor follow from them
     #   def self.consequences(effect, reader, place) # Plan::Consequences, when a family is compiled; problems go to the reader
     EFFECTS = Registry.new('effect')

@@ -105,18 +105,23 @@ module VastLattice
     def operations = lines.select { |line| line.list == 'operation' }
 
     # Part number and other labels by pattern, by name; nil where one is undefined.
-    def labels = @labels ||= plan.labels.write(values)
+    def labels = @labels ||= written.slice(*plan.family.patterns.keys)
 
     # A label for people: "undefined" where it is, nothing where there is none of that name.
     def label(name) = labels.fetch(name, '') || 'undefined'
 
-    # What the picked rows say in columns that decide nothing, by name: the texts as typed.
-    def properties
+    # What the picked rows say in columns that decide nothing, by name: the texts as typed, or what rules write instead.
+    def properties = said_by_rows.merge(written.except(*plan.family.patterns.keys).transform_values { |text| text || 'undefined' })
+
+    def said_by_rows
       plan.family.variant_tables.flat_map do |table|
         row = row_of(table)
         table.columns.select(&:property?).map { |column| [column.target, row&.cells&.fetch(column.target, '').to_s] }
       end.to_h
     end
+
+    def written = @written ||= plan.labels.write(values, plan.bound.rules.empty? && plan.bound.rule_tables.empty? ? {} : branches)
+    private :said_by_rows, :written
 
     # Name of the row picked of a table, or nil.
     def row_name(table) = row_of(table)&.name

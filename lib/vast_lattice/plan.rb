@@ -108,7 +108,7 @@ module VastLattice
       @shape_program = ShapeProgram.new(bound, lists)
       @late_program = LateProgram.new(bound, symbols, lists) if bound.late.any?
       @decisive = (@shape_program.uses | indexes_of_looks).freeze
-      @labels = Labels.new(bound.patterns, targets, lists)
+      @labels = Labels.new(bound.patterns, targets, lists, said: bound.labels)
     end
 
     def told_circles(order) = order.circles.map { |circle| cycle_finding(order.cycle(circle)) }

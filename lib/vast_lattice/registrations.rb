@@ -11,6 +11,7 @@ module VastLattice
   Family::EFFECTS.register(Plan::Effects::Offer)
   Family::EFFECTS.register(Plan::Effects::Line.new('price', 'add a price', [Plan::Effects::Line::AMOUNT, Plan::Effects::Line::PER]))
   Family::EFFECTS.register(Plan::Effects::Line.new('operation', 'add an operation', []))
+  Family::EFFECTS.register(Plan::Effects::Label)
   Family::EFFECTS.register(Plan::Effects::Notice.new('forbid', :error, 'forbid'))
   Family::EFFECTS.register(Plan::Effects::Notice.new('warn', :warning, 'warn'))
 

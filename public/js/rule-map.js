@@ -48,8 +48,6 @@ function element(tag, attributes, text) {
   return made;
 }
 
-const short = (text, width) => { const most = Math.floor((width - 12) / 6.5); return text.length > most ? `${text.slice(0, most - 1)}…` : text; };
-
 export function ruleMap() {
   return {
     links: [],
@@ -173,7 +171,10 @@ export function ruleMap() {
       group.append(element('title', {}, label), element('rect', { x, y, width, height: LINE, rx: item.kind === 'name' ? 1 : 11 }));
       const mark = MARKS[item.kind];
       if (mark) group.append(element('use', { href: `#mark-${mark}`, x: x + 6, y: y + 6, width: 12, height: 12 }));
-      group.append(element('text', { x: x + (mark ? 23 : 7), y: y + 16 }, short(item.text, width - (mark ? 16 : 0))));
+      // Cut off where it is too long; the label says all.
+      const room = element('svg', { x: x + (mark ? 23 : 7), y, width: width - (mark ? 28 : 12), height: LINE });
+      room.append(element('text', { x: 0, y: 16 }, item.text));
+      group.append(room);
       const go = () => { if (!middle) this.goTo(item.kind === 'name' ? { name: item.text } : { name: item.text, kind: item.kind }); };
       group.addEventListener('click', go);
       group.addEventListener('keydown', (event) => { if (['Enter', ' '].includes(event.key)) { event.preventDefault(); go(); } });

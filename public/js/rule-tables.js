@@ -68,6 +68,7 @@ export function ruleTables() {
     // Names that a kind can be about; none where it takes words or nothing.
     targets({ subject }) {
       if (subject === 'text') return [];
+      if (subject === 'label') return this.pickable.labels;
       const fits = {
         number: ({ group, number }) => number && ['Values', 'Measured on the shape'].includes(group),
         choice: ({ chosen }) => chosen,

@@ -145,6 +145,7 @@ export function rules() {
     subjects(effect) {
       const subject = this.subject(effect);
       if (subject === 'feature') return this.pickable.features;
+      if (subject === 'label') return this.pickable.labels;
       if (subject === 'number') return this.pickable.names.filter((name) => name.number && (name.group === 'Values' || name.group === MEASURED));
       return this.pickable.names.filter((name) => (subject === 'choice' ? name.chosen : name.settable));
     },

@@ -125,10 +125,10 @@ class RulesBrowserTest < BrowserCase
     find_field('Line 1, then 2').set("4 EUR\t")
     find_field('Line 2, then 3').set('Thin bolts')
     find_field('Line 1, then 2').set('4 kg')
-    assert_selector '.trial-taken', text: 'money is expected'
+    assert_selector '.trial-taken', text: 'EUR, the currency of the family, is expected'
     assert_selector '.rule-grid [aria-invalid=true]', count: 1
     find_field('Line 1, then 2').set('4 EUR')
-    assert_no_selector '.trial-taken', text: 'money is expected'
+    assert_no_selector '.trial-taken', text: 'EUR, the currency of the family, is expected'
     click_on 'Keep the rule table'
     assert_selector '[aria-label="Rule table Tie bolts"] th', text: 'price Bolts'
     table = family.rule_tables.find { |own| own.name == 'Tie bolts' }
@@ -298,7 +298,7 @@ class RulesBrowserTest < BrowserCase
       row.find_field('Subject').select(subject)
     end
     effects[0].find('.rule-argument input').set('gauge * 6')
-    effects[2].all('.rule-argument input').last.set('90 mm')
+    effects[2].find_field('Most').set('90 mm')
     click_on 'Otherwise when …'
     type(1, 'length <= 500 mm')
     last = all('.rule-branch').last

@@ -37,7 +37,7 @@ class DimensionsTest < CoreCase
   def each_picture(result, what)
     all = VIEWS.product(WIDTHS, [nil, 300.0])
     @turn = @turn.to_i + 5
-    all.rotate(@turn).first(ENV['LATTICE_LONG'] ? all.size : 2).each do |view, width, height|
+    all.rotate(@turn).first(ENV['LATTICE_LONG'] ? all.size : 1).each do |view, width, height|
       svg = result.view(view, width: width, height: height)
       yield(svg, "#{what}, #{view}, #{width}") if svg
     end
@@ -99,7 +99,7 @@ class DimensionsTest < CoreCase
 
   # Random parts with many features.
   def test_drawings_of_random_parts
-    (ENV['LATTICE_LONG'] ? 200 : 6).times do |seed|
+    (ENV['LATTICE_LONG'] ? 200 : 3).times do |seed|
       result = Result.new(plan(RandomSolid.new(seed).yaml))
       next if result.errors?
 

@@ -67,7 +67,7 @@ class EditsTest < CoreCase
     each_example do |family, example|
       plan = Plan.of(family)
       paths(example.arguments).each_with_index do |path, index|
-        JUNK.rotate(index * 5).first(ENV['LATTICE_LONG'] ? 8 : 5).each do |junk|
+        JUNK.rotate(index * 5).first(ENV['LATTICE_LONG'] ? 8 : 3).each do |junk|
           edit = { 'do' => example.name }.merge(replaced(example.arguments, path, junk))
           outcomes[outcome(plan, edit)] += 1
         end

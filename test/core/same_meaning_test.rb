@@ -10,7 +10,7 @@ class SameMeaningTest < CoreCase
     cases = MeaningDigest.cases
     assert_equal known.keys, cases.keys
     every = ENV['LATTICE_LONG'] ? 1 : 100
-    looked_at = cases.keys.select.with_index { |name, index| (index % every).zero? || !name.match?(/random|known/) }
+    looked_at = cases.keys.select.with_index { |name, index| (index % every).zero? || name.match?(/history \d?[05]\z/) || !name.match?(/random|known|history/) }
     different = looked_at.reject { |name| cases[name].call[0, 16] == known[name] }
     assert_empty different
   end

@@ -27,6 +27,23 @@ class WiderLanguageTest < CoreCase
     assert_includes Plan.of(edited(rule(then: [{ 'limit' => 'depth', 'step' => '5 mm / (gauge - 2.5 mm) * 1 mm' }]))).outcome(pick(overrides: { 'gauge' => '2.5' })).findings.map(&:code), :undefined
   end
 
+  # A rule writes a label or a property otherwise; where two do it differently, that is told, and nobody guesses.
+  def test_rules_write_labels_and_properties
+    column = { 'do' => 'add_column', 'table' => 'size', 'target' => 'remark', 'kind' => 'text' }
+    one = rule(when: 'load_class = "heavy"', then: [{ 'label' => 'description', 'text' => 'Heavy frame {length} {{x}}' }, { 'label' => 'remark', 'text' => '{gauge} thick' }])
+    plan = Plan.of(edited(column, one))
+    assert_empty plan.errors
+    heavy, light = %w[SF-2500 SF-1000].map { |row| plan.outcome(pick(rows: { 'size' => row })) }
+    assert_equal ['Heavy frame 2500 {x}', '3 thick', 'Side frame 1000 × 100 × 2, plain zinc', ''], [heavy.label('description'), heavy.properties['remark'], light.label('description'), light.properties['remark']]
+    table = { 'do' => 'put_rule_table', 'rule_table' => { 'name' => 'Long', 'inputs' => ['length'], 'outputs' => ['label description'], 'rows' => [{ 'tests' => ['> 2 m'], 'values' => ['Long {depth}'] }] } }
+    both = Plan.of(edited(column, one, table))
+    found = both.outcome(pick(rows: { 'size' => 'SF-2500' })).findings.find { |finding| finding.code == :rules_disagree }
+    assert_equal ['patterns, description', 'Rule "R" and rule table "Long" write the description differently.'], [found.place.to_s, found.message]
+    renamed = edited({ 'do' => 'rename_parameter', 'name' => 'depth', 'to' => 'deep' }, { 'do' => 'rename_parameter', 'name' => 'gauge', 'to' => 'sheet' }, family: both.family)
+    assert_equal ['{sheet} thick', 'Long {deep}'], [renamed.rules.last.branches.first.effects.last.arguments['text'], renamed.rule_tables.last.rows.first.values.first]
+    assert_equal([[:unknown_name, 'rule R, then, no. 1']], Plan.of(edited(rule(then: [{ 'label' => 'descripton', 'text' => 'x' }]))).errors.map { |finding| [finding.code, finding.place.to_s] })
+  end
+
   # A part that states a finish has it decided by rows, rules and persons; it is compared, listed and told why.
   def test_a_finish_for_each_part
     family = edited({ 'do' => 'set_part', 'part' => 'frame', 'field' => 'finish', 'text' => 'galvanised' }, rule(when: 'length > 2 m', then: [{ 'set' => 'frame.finish', 'to' => 'painted' }]),

@@ -89,6 +89,7 @@ module PlantedFaults
      fault(:never_applied, 'rule Long', 4) { |tree| tree['rules'] = [rule('Long', 'length > 250 mm', set: 'plate.colour', to: '"red"')] },
      fault(:never_fires, 'rule Never, when', 4) { |tree| tree['rules'] = [rule('Never', '1 > 2', set: 'plate.colour', to: '"red"')] },
      fault(:always_fires, 'rule Always, when', 4) { |tree| tree['rules'] = [rule('Always', 'length <= 400 mm', set: 'plate.colour', to: '"red"')] },
+     fault(:no_effect, 'rule Idle', 4) { |tree| tree['rules'] = [rule('Idle', 'wood = "ash"', hide: 'slot')] },
      fault(:idle_limit, 'rule Idle, then, no. 1', 4) { |tree| tree['rules'] = [rule('Idle', 'holes = 2', limit: 'length', most: '310 mm')] },
      fault(:never_offered, 'parameter wood', 4) do |tree|
        tree['rules'] = [rule('Oak', 'length > 1 mm', offer: 'wood', choices: ['oak']).merge('otherwise' => [{ 'offer' => 'wood', 'choices' => ['oak'] }])]

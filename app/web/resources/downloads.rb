@@ -15,10 +15,13 @@ module VastLattice
         get('/:slug/file.json') { |slug| file(slug, 'json', Exchange::FamilyFile.json(store.find(slug).family)) }
         get('/:slug/rules.dmn') { |slug| file("#{slug}-rules", 'dmn', Exchange::DecisionFile.write(store.find(slug).plan)) }
         get '/:slug/rule_tables.:format' do |slug, format|
-          raise Sinatra::NotFound unless %w[xlsx ods].include?(format)
+          rule_table_file(slug, format, store.find(slug).family.rule_tables)
+        end
 
-          kind = Exchange::SHEET_FORMATS.fetch(format)
-          file("#{slug}-rules", format, kind.write(Exchange::RuleTableSheets.write(store.find(slug).family.rule_tables)), kind.content_type)
+        get '/:slug/rule_tables/:table.:format' do |slug, name, format|
+          tables = store.find(slug).family.rule_tables
+          found = tables.find { |table| table.name.casecmp?(name) } || raise(NotInFamily.new('rule table', name, tables.map(&:name)))
+          rule_table_file(slug, format, [found])
         end
 
         get('/:slug/variants.csv') { |slug| file("#{slug}-variants", 'csv', Exchange::VariantsCSV.new(store.find(slug).plan).to_csv) }
@@ -54,6 +57,15 @@ module VastLattice
       end
 
       private
+
+      # A CSV holds one.
+      def rule_table_file(slug, format, tables)
+        raise Sinatra::NotFound unless Exchange::SHEET_FORMATS.key?(format) && (tables.size == 1 || format != 'csv')
+
+        kind = Exchange::SHEET_FORMATS.fetch(format)
+        file("#{slug}-#{tables.size == 1 ? tables.first.name.tr(' ', '-') : 'rules'}", format, kind.write(Exchange::RuleTableSheets.write(tables)),
+             kind.content_type)
+      end
 
       def tables(slug, format, plan, tables = plan.family.tables)
         known = Exchange::SHEET_FORMATS.key?(format) && (tables.size == 1 || format != 'csv')

@@ -2,8 +2,8 @@
 
 module VastLattice
   module Checks
-    # What no variant of the tables ever shows: features that are never built, rules that never apply. Forms
-    # may still reach them, so these are no errors.
+    # What no variant of the tables ever shows: features that are never built, rules that never apply, effects on what is
+    # suppressed anyway. Forms may still reach them, so these are no errors.
     class Coverage
       # +tick+ as of Sweep.
       def initialize(plan, tick: nil)
@@ -15,10 +15,11 @@ module VastLattice
       def findings
         return [] if !@plan.runnable? || @plan.family.variant_tables.all? { |table| table.rows.empty? }
 
-        never_built, never_applied = left_over
+        never_built, never_applied, idle = left_over
         told = @plan.findings.select { |finding| finding.code == :never_fires }.map { |finding| finding.place.path[1] }
         never_built.map { |feature| unbuilt(feature) } +
-          never_applied.reject { |rule| told.include?(rule.rule.name) }.map { |rule| unapplied(rule) }
+          never_applied.reject { |rule| told.include?(rule.rule.name) }.map { |rule| unapplied(rule) } +
+          idle.map { |decided| without_effect(decided) }
       end
 
       # The same as Gathering::Found values.
@@ -26,16 +27,47 @@ module VastLattice
 
       private
 
-      # Features and rules that no variant shows.
+      # A Consequence::Decision of a branch of a rule, and whether any variant took that branch.
+      Decided = Struct.new(:rule, :branch, :target, :taken)
+      private_constant :Decided
+
+      # Features and rules that no variant shows, and decisions that no variant needs.
       def left_over
         features = @plan.family.features
         rules = @plan.bound.rules
+        decided = decisions
         Sweep.new(@plan, tick: @tick).each do |variant|
           features = features.select { |feature| variant.outcome.state(feature.name) == :suppressed }
           rules = rules.reject { |rule| variant.outcome.branches[rule.index].to_i < rule.conditions.size }
-          break if features.empty? && rules.empty?
+          decided = decided.reject { |one| needed?(one, variant.outcome) }
+          break if features.empty? && rules.empty? && decided.empty?
         end
-        [features, rules]
+        [features, rules, decided.select(&:taken)]
+      end
+
+      # What rules say of features: whether they are shown, and whether they are built.
+      def decisions
+        @plan.bound.rules.flat_map do |rule|
+          made = rule.placed.select { |_, item| item.is_a?(Plan::Consequence::Decision) && item.target.state? && item.target.subject.is_a?(Family::Feature) }
+          made.map { |branch, item| Decided.new(rule, branch, item.target, false) }
+        end
+      end
+
+      # Whether a decision matters in an outcome: of a feature that is suppressed with what it sits on, or hidden or shown without
+      # being built, it does not.
+      def needed?(decided, outcome)
+        return false unless outcome.branches[decided.rule.index] == decided.branch
+
+        decided.taken = true
+        built = outcome.value("#{decided.target.subject.name}.built")
+        decided.target.kind == :shown ? built != false : outcome.decider(decided.target.name).kind != :inherited
+      end
+
+      def without_effect(decided)
+        feature = decided.target.subject.title
+        finding(:no_effect, :note, Place.at('rules', decided.rule.rule.name),
+                "Wherever this rule decides whether #{feature} is #{decided.target.kind}, it is suppressed anyway.",
+                'Fine if only forms can need it; else remove the effect.')
       end
 
       def unbuilt(feature)

@@ -100,11 +100,15 @@ module VastLattice
           return text
         end
 
+        return pattern_text(text.to_s) if output.kind == 'label'
+
         entry(text, output.sets? ? @family.parameter(output.target) : nil)
       end
 
       def effects(list)
         list.map do |effect|
+          next effect.with(arguments: effect.arguments.transform_values { |text| pattern_text(text.to_s) }) if effect.kind == 'label'
+
           parameter = @family.parameter(effect.target)
           effect.with(arguments: effect.arguments.transform_values { |text| entry(text, parameter) })
         end

@@ -64,8 +64,13 @@ module VastLattice
 
       # Labels that are undefined or too long.
       def labels
-        @plan.bound.patterns.select { |pattern| @outcome.labels[pattern.name].nil? }.map do |pattern|
-          place = Place.at('patterns', pattern.name)
+        written = @plan.labels.written(@outcome.branches)
+        @plan.bound.patterns.select { |pattern| @outcome.labels[pattern.name].nil? }.map do |own|
+          said = written.fetch(own.name, [])
+          next contradicted(own.name, said) if said.map { |_, label| label.pattern }.uniq.size > 1
+
+          pattern = said.any? ? said.first.last.pattern : own
+          place = said.any? ? said.first.last.place : Place.at('patterns', pattern.name)
           what = "The #{pattern.name.tr('_', ' ')}"
           first(pattern.formulas.map { |typed| [typed, place, what] }) ||
             Finding.new(code: :undefined, level: :error, place: place, remedy: 'Shorten its pattern.',
@@ -74,6 +79,13 @@ module VastLattice
       end
 
       private
+
+      def contradicted(name, said)
+        sources = said.map { |source, _| source.title }.uniq.join(' and ')
+        Finding.new(code: :rules_disagree, level: :error, place: Place.at('patterns', name),
+                    message: "#{sources} write the #{name.tr('_', ' ')} differently.".sub(/\A./, &:upcase),
+                    remedy: 'Change the condition of one, or join them in one else-if chain.')
+      end
 
       def found(typed, place, what) = typed && @undefined.finding(typed, place, what)
       def table(index) = @bound.rule_tables.find { |bound| bound.index == index }

@@ -133,7 +133,7 @@ module VastLattice
 
       def used_indexes
         typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } +
-                shape_trees + @bound.patterns.flat_map(&:formulas)
+                shape_trees + (@bound.patterns + @bound.labels.map { |_, _, label| label.pattern }).flat_map(&:formulas)
         typed.flat_map(&:variables).to_set(&:index)
       end
 

@@ -202,6 +202,11 @@ module VastLattice
         def conditionals = rules + rule_tables
         def sources = conditionals + late_rules
 
+        # What rules and rule tables write into labels: [source, branch, Consequence::Label].
+        def labels
+          conditionals.flat_map { |source| source.placed.map { |branch, item| [source, branch, item] } }.select { |_, _, item| item.is_a?(Consequence::Label) }
+        end
+
         # The Ladder of a Target.
         def ladder(target) = ladders[target.index]
 

@@ -2,7 +2,7 @@
 
 module VastLattice
   class Plan
-    # What an effect comes down to once it is checked. The programs know only these six. +place+ is where its formulas
+    # What an effect comes down to once it is checked. The programs know only these seven. +place+ is where its formulas
     # stand (of a limit, without the key least or most).
     module Consequence
       # Decides a target: +value+ is a Typed tree.
@@ -24,6 +24,10 @@ module VastLattice
       # Adds a line to a list: +list+ price or operation; +amount+ is Typed money for a price. It is +late+ where the amount
       # depends on what is measured on the finished shape.
       class Line < Value.with(:list, :text, amount: nil, place: nil, late: false)
+      end
+
+      # Writes a label or a property: +pattern+ is a LabelPattern.
+      class Label < Value.with(:name, :pattern, place: nil)
       end
 
       # Says something: +level+ :error or :warning.

@@ -5,9 +5,8 @@ module VastLattice
     # A pattern such as "SF-{length}-{finish}", read: fixed texts and formulas in turn. Numbers are written in
     # the unit they are shown in, without the unit.
     class LabelPattern < Value.with(:name, :pieces)
-      # Reads a pattern; what is wrong with its formulas goes to the reader.
-      def self.read(name, text, reader)
-        place = Place.at('patterns', name)
+      # Reads a pattern that is written at +place+; what is wrong with its formulas goes to the reader.
+      def self.read(name, text, reader, place = Place.at('patterns', name))
         new(name: name, pieces: Family::LabelText.pieces(text).map { |kind, piece| kind == :text ? piece : reader.free(piece, place) })
       end
 

@@ -2,28 +2,48 @@
 
 module VastLattice
   class Plan
-    # The patterns of a family, compiled: part numbers, descriptions and the like.
+    # The patterns of a family, compiled: part numbers, descriptions and the like, with what rules write instead.
     class Labels
-      def initialize(patterns, targets, lists)
-        @patterns = patterns
-        @targets = targets
-        formulas = patterns.flat_map(&:formulas).map { |typed| Formula::Emitter.settled(typed) }
-        names = patterns.flat_map(&:formulas).flat_map(&:variables).uniq.map { |name| "v#{name.index} = v[#{name.index}]; " }.join
-        @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{formulas.join(', ')}]"), 'labels').call(lists)
-      end
-
       NONE = {}.freeze
       private_constant :NONE
 
-      # Label by name, for the values of an outcome; nil where a formula in it is undefined, or where it is too long.
-      def write(values)
-        return NONE if @patterns.empty?
+      # +said+ are [source, branch, Consequence::Label] of rules and rule tables.
+      def initialize(patterns, targets, lists, said: [])
+        @patterns = patterns
+        @said = said
+        @targets = targets
+        @all = patterns + said.map { |_, _, label| label.pattern }
+        formulas = @all.flat_map(&:formulas).map { |typed| Formula::Emitter.settled(typed) }
+        names = @all.flat_map(&:formulas).flat_map(&:variables).uniq.map { |name| "v#{name.index} = v[#{name.index}]; " }.join
+        @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{formulas.join(', ')}]"), 'labels').call(lists)
+      end
+
+      # Text by name, for the values and branches of an outcome: of each pattern, and of properties that a rule writes; nil where
+      # a formula in it is undefined, where it is too long, or where rules disagree.
+      def write(values, branches = NONE)
+        return NONE if @all.empty?
 
         found = @lambda.call(values)
-        @patterns.to_h { |pattern| [pattern.name, pattern.write(found.shift(pattern.formulas.size)) { |typed| unit(typed) }] }
+        texts = {}.compare_by_identity
+        @all.each { |pattern| texts[pattern] = pattern.write(found.shift(pattern.formulas.size)) { |typed| unit(typed) } }
+        own = @patterns.to_h { |pattern| [pattern.name, texts[pattern]] }
+        return own if @said.empty?
+
+        own.merge(written(branches).transform_values { |labels| agreed(labels.map { |_, label| texts[label.pattern] }) })
+      end
+
+      # {name => [[source, Consequence::Label], …]} of what rules write in an outcome with these branches.
+      def written(branches)
+        applied = @said.select do |source, branch, _|
+          taken = branches[source.index]
+          taken.is_a?(Array) ? taken.include?(branch) : taken == branch
+        end
+        applied.group_by { |_, _, label| label.name }.transform_values { |list| list.map { |source, _, label| [source, label] } }
       end
 
       private
+
+      def agreed(texts) = texts.uniq.one? ? texts.first : nil
 
       # A lone name is written in its own unit, anything else in base units.
       def unit(typed)

@@ -37,9 +37,10 @@ module VastLattice
       def place(*path) = Place.at('rule_tables', @table.name, *path)
       def lone? = @outputs.one?
 
-      # Whether the name of a column is there; the Targets of those that are set are kept.
+      # Whether the name of a column is there; the Targets of those that are set are kept. Labels and what is measured are told by
+      # their effects.
       def known?(output, index)
-        return true if !output.named? || @reader.symbols.measured.any? { |own| own.name.casecmp?(output.target) && output.kind == 'limit' }
+        return true if !output.named? || Family::EFFECTS.fetch(output.kind).subject == :label || measured?(output)
 
         at = lone? ? place('output') : place('outputs', index)
         names = output.kind == 'offer' ? @reader.symbols.offerable_names : @reader.symbols.column_names
@@ -47,6 +48,8 @@ module VastLattice
         @targets << found if output.sets? && found
         !found.nil?
       end
+
+      def measured?(output) = output.kind == 'limit' && @reader.symbols.measured.any? { |own| own.name.casecmp?(output.target) }
 
       def policy?
         return collected? if @table.policy == 'collect'

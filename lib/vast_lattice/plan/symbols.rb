@@ -70,6 +70,9 @@ module VastLattice
       # What rules may narrow, and what rules and columns may decide.
       def offerable_names = names(:value, :row)
       def column_names = names(:value, :built, :shown, :material, :colour, :finish)
+      # Names of labels, and of properties of rows.
+      def label_names = @family.patterns.keys + @family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
+
       def feature_names = @family.features.map(&:name)
 
       protected
