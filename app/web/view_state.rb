@@ -47,6 +47,7 @@ module VastLattice
         picture = svg
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
           'findings' => result.findings.map { |finding| { **finding.to_tree, **concerned(finding) } },
+          'forms' => stored.plan.form_program&.call(result.outcome.values).to_h,
           'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'steps' => steps, 'parts' => parts
         )
       end

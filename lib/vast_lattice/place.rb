@@ -24,7 +24,11 @@ module VastLattice
         next if HIDDEN.include?(key)
 
         named = index.positive? && SINGULAR.key?(path[index - 1]) && !counted?(index)
-        named ? words << "#{SINGULAR[path[index - 1]]} #{key}" : (words << plain(key) unless SINGULAR.key?(key) && index < path.size - 1)
+        if named
+          words << "#{SINGULAR[path[index - 1]]} #{called(key)}"
+        else
+          (words << plain(key) unless SINGULAR.key?(key) && index < path.size - 1)
+        end
       end
       words.empty? ? 'the family' : words.join(', ')
     end
@@ -33,6 +37,9 @@ module VastLattice
 
     # The rows of a rule table have numbers, not names.
     def counted?(index) = path.first == 'rule_tables' && path[index - 1] == 'rows'
+
+    # What stands in a form has numbers, too.
+    def called(key) = path.first == 'forms' && key.match?(/\A\d+\z/) ? key.to_i + 1 : key
 
     # People count from 1.
     def plain(key) = key.match?(/\A\d+\z/) ? "no. #{key.to_i + 1}" : key.tr('_', ' ')

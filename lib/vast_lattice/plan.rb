@@ -12,10 +12,10 @@ module VastLattice
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
-    # +late_program+ is nil where nothing waits for the shape; +decisive+ are the indexes of the targets whose values decide
-    # solids and masses.
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :labels, :memo, :figures, :state_indexes,
-                :decisive
+    # +late_program+ is nil where nothing waits for the shape, +form_program+ where no form has conditions; +decisive+ are the
+    # indexes of the targets whose values decide solids and masses.
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels, :memo, :figures,
+                :state_indexes, :decisive
 
     # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
     def self.of(family, before: nil) = new(family, before)
@@ -125,7 +125,12 @@ module VastLattice
                   message: "These depend on each other in a circle: #{names.join(' → ')}.")
     end
 
-    def form_findings = FormBinder.new(family, Reader.new(symbols)).findings
+    # Reads the forms; returns what is wrong with them.
+    def form_findings
+      forms = FormBinder.new(family, Reader.new(symbols))
+      @form_program = FormProgram.new(forms.conditions, lists) if forms.conditions.any?
+      forms.findings
+    end
 
     # Reads the family; returns what is wrong with it. Where only cells differ from the plan +before+, everything else is
     # taken from there.

@@ -1,20 +1,27 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
+import { arranging } from './arranging.js';
 
 export function guide() {
   return {
+    ...arranging(),
     listener: null,
     refused: null,
+    arranged: null,
 
     init() {
       this.listener = (event) => this.follow(event.detail);
       this.refused = (event) => this.refuse(event.detail);
       window.addEventListener('outcome', this.listener);
       window.addEventListener('answer-refused', this.refused);
+      // Lists that are new can be dragged in, and conditions that are new are followed.
+      this.arranged = () => { this.makeSortable(); this.follow(this.state); };
+      window.addEventListener('renewed', this.arranged);
       this.follow(this.state);
     },
     destroy() {
       window.removeEventListener('outcome', this.listener);
       window.removeEventListener('answer-refused', this.refused);
+      window.removeEventListener('renewed', this.arranged);
     },
 
     // What was refused stays in its field, with the reason, until something else is answered.
@@ -50,13 +57,16 @@ export function guide() {
 
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
     follow(state) {
+      const flags = (state.forms || {})[this.$root.dataset.form] || {};
+      this.$root.querySelectorAll('[data-at]').forEach((item) => { item.classList.toggle('is-absent', (flags[item.dataset.at] || {}).shown === false); });
       this.$root.querySelectorAll('[data-ask]').forEach((row) => {
         const name = row.dataset.ask;
         const value = state.values[name];
         if (!value) return;
-        const locked = !value.applies || (!value.computed && !['person', 'default'].includes(value.decider));
+        const closed = Boolean((flags[row.dataset.at] || {}).locked);
+        const locked = closed || !value.applies || (!value.computed && !['person', 'default'].includes(value.decider));
         this.field(row, value, locked);
-        this.says(row, name, value, state, locked);
+        this.says(row, name, value, state, locked, closed);
       });
     },
 
@@ -72,6 +82,7 @@ export function guide() {
     input(input, value, locked) {
       const { asked } = value;
       input.disabled = locked;
+      input.placeholder = input.closest('[data-ask]').dataset.placeholder || '';
       if (input.type === 'checkbox') { input.checked = value.text === 'yes'; return; }
       if (input.type === 'range') {
         input.min = asked.least ?? Math.min(0, asked.entry);
@@ -93,23 +104,23 @@ export function guide() {
     same(choice, value) { return this.alike(choice, value.asked.entry, value); },
     offered(choice, value) { return !value.asked.offered || value.asked.offered.some((entry) => this.alike(choice, entry, value)); },
 
-    says(row, name, value, state, locked) {
+    says(row, name, value, state, locked, closed) {
       const place = row.querySelector('[data-says]');
       if (place.dataset.help === undefined) place.dataset.help = place.textContent;
       const finding = state.findings.find((item) => item.path && ((item.path[0] === 'parameters' && item.path[1] === name) || (item.concerns || []).includes(name)));
       place.classList.toggle('is-wrong', Boolean(finding));
-      place.textContent = this.saying(finding, value, locked) ?? place.dataset.help;
+      place.textContent = this.saying(finding, value, locked, closed) ?? place.dataset.help;
     },
 
     // What is to be said of a field, or nothing.
-    saying(finding, value, locked) {
+    saying(finding, value, locked, closed) {
       if (finding) return [finding.message, finding.remedy].filter(Boolean).join(' ');
       if (!value.applies) return 'Does not apply now.';
+      if (closed) return 'Not to be answered now.';
       return locked ? `Decided by ${value.by}.` : null;
     },
 
     async addField(select) { if (select.value) await this.editOrTell({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },
-    async removeField(ask) { await this.editOrTell({ do: 'remove_field', form: this.$root.dataset.form, ask }); },
     async addForm(form) {
       const name = form.elements.name.value.trim();
       await this.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } });

@@ -104,4 +104,40 @@ class GuideTest < BrowserCase
     assert_selector '.because', text: 'Nothing else decides it, so it has its default, 9 mm'
     assert_no_text 'Thicker sheet'
   end
+
+  def asked = store.find('side-frame').family.form('quick').pages.map { |page| [page.title, page.groups.map { |group| [group.title, group.fields.map(&:ask)] }] }
+  def titles = asked.map { |page, groups| [page, groups.map(&:first)] }
+
+  # A form is arranged: pages and groups are added, a group moves to another page by the mouse, a field by keys alone; the undo of
+  # each is one step, and the form is the one that is filled in.
+  def test_a_form_is_arranged
+    open_stage('guide')
+    page.driver.resize(1280, 2600)
+    click_on 'Arrange'
+    click_on 'Add a page'
+    assert_selector '.guide-page', count: 2
+    settle
+    drag('[data-named="group Load"]', '[data-at="1/0"]')
+    settle
+    assert_equal [['Size and load', ['Size', 'Finish and joint']], 'New page'], [titles[0], titles[1][0]]
+    assert_includes titles[1][1], 'Load'
+    tab_to('[aria-label="Move Frame depth into the next one"]', most: 200)
+    press(:enter)
+    settle
+    assert_equal %w[depth finish colour neighbour_follows nameplate], asked[0][1][1][1]
+    assert page.evaluate_script("document.activeElement.closest('[data-named=depth]') !== null"), 'the hand stays on what was moved'
+    tab_to('[aria-label="Move Frame depth down"]', most: 20)
+    press(:enter)
+    settle
+    assert_equal %w[finish depth colour], asked[0][1][1][1].first(3)
+    find('button[aria-label=Undo]').click
+    assert_selector '[data-named=depth] + [data-named=finish]'
+    find('.ask[data-named=depth] .arrange-more summary').click
+    fill_in 'form-quick-0-1-0-shown', with: "load_class = \"heavy\"\t"
+    assert_selector '.ask[data-named=depth].is-absent'
+    click_on 'Arrange'
+    assert_no_selector '.ask[data-named=depth]'
+    find('[data-choice=heavy]').click
+    assert_selector '.ask[data-named=depth]'
+  end
 end

@@ -41,6 +41,12 @@ class RuleTrialTest < CoreCase
         parameters: [{name: length, kind: number, unit: mm, default: 200 mm, least: 100 mm, most: 400 mm, step: 1 mm}, {name: legs, kind: count, default: 3}]
         rules: [{name: A, when: '#{one}', then: [{set: legs, to: '1'}]}, {name: B, when: '#{other}', then: [{set: legs, to: '2'}]}]
       YAML
+      # The same by a rule table, of which only the second row says something else.
+      if random.rand(2).zero?
+        rows = [{ 'tests' => ['no', '-'], 'value' => '1' }, { 'tests' => ['yes', '-'], 'value' => '2' }]
+        table = { 'name' => 'B', 'policy' => 'first', 'inputs' => [other, 'length'], 'output' => 'legs', 'rows' => rows }
+        plan = Plan.of(Family::Edits.apply(plan.family.with(rules: plan.family.rules.first(1)), { 'do' => 'put_rule_table', 'rule_table' => table }))
+      end
       fights = (100..400).any? { |length| plan.outcome(pick(overrides: { 'length' => "#{length} mm" })).findings.any? { |finding| finding.code == :rules_disagree } }
       assert_equal fights, Checks::Disputes.new(plan).found.any?, "#{one} / #{other}"
     end

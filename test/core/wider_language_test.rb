@@ -94,8 +94,11 @@ class WiderLanguageTest < CoreCase
     assert_equal ['openings from loads', 'Loads, size LONG'], renamed.opt_outs.map(&:name)
     part = heavy({ 'do' => 'put_opt_out', 'set' => 'Loads', 'subject' => 'frame', 'reason' => 'All of it' })
     assert part.outcome.value('windows.built')
-    gone = edited({ 'do' => 'remove_feature', 'feature' => 'windows' }, family: plan.family)
-    assert_includes Plan.of(gone).errors.map { |finding| finding.place.to_s }, 'opting out windows from loads'
+    gone = edited({ 'do' => 'put_override', 'target' => 'windows.built', 'value' => 'no', 'reason' => 'x' },
+                  { 'do' => 'put_rule_table', 'rule_table' => { 'name' => 'W', 'inputs' => ['depth'], 'outputs' => %w[windows.built tie_bore], 'rows' => [{ 'tests' => ['-'], 'values' => ['yes', '9 mm'] }] } },
+                  { 'do' => 'remove_feature', 'feature' => 'windows' }, family: plan.family)
+    assert_equal [['Loads, size SF-2500'], [], ['tie_bore'], ['9 mm']], [gone.opt_outs.map(&:name), gone.overrides, gone.rule_tables.last.outputs, gone.rule_tables.last.rows.first.values]
+    assert_empty Plan.of(gone).errors
   end
 
   def test_bad_opting_out_is_refused_in_words

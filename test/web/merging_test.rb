@@ -6,7 +6,7 @@ require_relative '../support/random_edits'
 # Two people who have not seen each other's edits, over many random pairs of edits: what is merged loses nothing of either,
 # whoever came first; what is refused touches the same thing.
 class MergingTest < CoreCase
-  COUNT = ENV['LATTICE_LONG'] ? 600 : 120
+  COUNT = ENV['LATTICE_LONG'] ? 600 : 200
 
   def patch(family, edit) = Family::Elements.patch(family, Family::Edits.apply(family, edit))
   def overlap?(mine, theirs) = Storage::Overlap.new(mine, [theirs]).any?

@@ -2,14 +2,27 @@
 
 module VastLattice
   module Checks
-    # Rules that can disagree: a pick, of allowed values, for which two rules decide the same thing differently, though perhaps
-    # no row of the tables shows it. Picks are tried at the Borders of the two conditions, which finds every dispute between
-    # conditions that compare names with constants; each is replayed on the plan before it is told.
+    # Rules and rule tables that can disagree: a pick, of allowed values, for which two of them decide the same thing differently,
+    # though perhaps no row of the variant tables shows it. Picks are tried at the Borders of the two conditions, which finds
+    # every dispute between conditions that compare names with constants; each is replayed on the plan before it is told.
     class Disputes
       # Picks that are tried for two rules.
       MOST_PICKS = 3000
-      # Disputes that are told.
+      # Disputes that are told, and picks that are tried in all for rows of rule tables, of which there may be many.
       MOST = 20
+      FOR_TABLES = 12_000
+
+      # What a branch of a rule, or a row of a rule table, says: +conditions+ are those that lead there.
+      Claim = Struct.new(:source, :branch, :value, :conditions) do
+        def table? = source.is_a?(Plan::Bound::RuleTable)
+
+        # Whether it applies where these branches are taken.
+        def applies?(branches)
+          taken = branches[source.index]
+          taken.is_a?(Array) ? taken.include?(branch) : taken == branch
+        end
+      end
+      private_constant :Claim
 
       # A pick by which two rules disagree: what is +picked+ [[Target, value], …] and the Finding of its outcome.
       Dispute = Struct.new(:target, :rules, :picked, :finding, keyword_init: true) do
@@ -30,46 +43,63 @@ module VastLattice
         end
       end
 
-      def initialize(plan)
+      # +for_tables+ picks are tried in all where a rule table has a say.
+      def initialize(plan, for_tables: FOR_TABLES)
         @plan = plan
+        @left = for_tables
       end
 
       # Disputes, at most one for two rules and what they decide; those of the rule of that name alone, if one is given.
       def found(name = nil)
         return [] unless @plan.runnable?
 
-        contests(name).lazy.filter_map { |target, one, other| dispute(target, one, other) }.first(MOST)
+        told = {}
+        contests(name).lazy.filter_map do |target, one, other|
+          key = [target, one, other].map { |item| item.is_a?(Claim) ? item.source.index : item.index }
+          told[key] ? nil : dispute(target, one, other)&.tap { told[key] = true }
+        end.first(MOST)
       end
 
       private
 
-      # [Target, Saying, Saying] of two rules that may say different things of it.
+      # [Target, Claim, Claim] of two that may say different things of it.
       def contests(name)
         @plan.bound.ladders.flat_map do |ladder|
-          ladder.sayings.reject(&:table?).combination(2).filter_map do |one, other|
-            next if one.rule.equal?(other.rule) || same?(one.value, other.value)
-            next if name && [one, other].none? { |saying| saying.rule.rule.name == name }
+          claims = ladder.sayings.flat_map { |saying| claims(saying) }
+          claims.combination(2).filter_map do |one, other|
+            next if one.source.equal?(other.source) || same?(one.value, other.value)
+            next if name && [one, other].none? { |claim| claim.source.source.name == name }
 
             [ladder.target, one, other]
           end
         end
       end
 
+      # What rows come to together is not for one of them to say.
+      def claims(saying)
+        source = saying.source
+        return [Claim.new(source, saying.branch, saying.value, source.conditions)] unless saying.table?
+        return [] if source.table.policy == 'collect'
+
+        saying.values.each_with_index.filter_map { |value, row| Claim.new(source, row, value, [source.conditions[row]]) if value }
+      end
+
       def same?(one, other) = one.literal? && other.literal? && one.data == other.data
 
       def dispute(target, one, other)
         picks([one, other]).each do |values|
-          next unless branches?(values, one, other)
+          next if (one.table? || other.table?) && (@left -= 1).negative?
+          next unless [one, other].all? { |claim| claim.applies?(outcome(values).branches) }
 
           finding = disagreement(target, values) or next
-          return Dispute.new(target: target, rules: [one, other].map { |saying| saying.rule.rule.name }, picked: values, finding: finding)
+          return Dispute.new(target: target, rules: [one, other].map { |claim| claim.source.source.name }, picked: values, finding: finding)
         end
         nil
       end
 
-      # All values at the borders of two sayings, in every combination.
-      def picks(sayings)
-        conditions = sayings.flat_map { |saying| saying.rule.conditions }
+      # All values at the borders of two claims, in every combination.
+      def picks(claims)
+        conditions = claims.flat_map(&:conditions)
         borders = Borders.new(@plan, conditions).values.select { |target, _| target.kind == :row || (target.value? && !target.computed?) }
         names, values = borders.sort_by { |target, _| target.index }.transpose
         return [[]] if names.nil?
@@ -92,10 +122,6 @@ module VastLattice
 
       def disagreement(target, values)
         outcome(values).findings.find { |finding| finding.code == :rules_disagree && finding.place == target.place }
-      end
-
-      def branches?(values, *sayings)
-        sayings.all? { |saying| outcome(values).branches[saying.index] == saying.branch }
       end
     end
   end

@@ -30,7 +30,7 @@ module VastLattice
         rows = Variants.new(@with).first(@bound.late ? MOST_SHAPES : MOST).map { |variant| row(variant) }
         { 'rows' => rows, 'borders' => borders(pick), 'taken' => taken(rows), 'changed' => rows.count { |row| row['texts'].any? },
           'variants' => @bound.late ? rows.size : @with.family.variant_count,
-          'disputes' => Disputes.new(@with).found(@bound.rule.name).map(&:to_tree), 'reach' => reach }
+          'disputes' => Disputes.new(@with, for_tables: 1000).found(@bound.rule.name).map(&:to_tree), 'reach' => reach }
       end
 
       private

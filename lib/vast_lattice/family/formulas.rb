@@ -19,6 +19,7 @@ module VastLattice
                      parameters: @family.parameters.map { |parameter| parameter(parameter) },
                      parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
                      rules: @family.rules.map { |rule| rule(rule) },
+                     forms: @family.forms.map { |form| form(form) },
                      overrides: @family.overrides.map { |own| own.with(value: entry(own.value, @family.parameter(own.target))) },
                      rule_tables: @family.rule_tables.map { |table| rule_table(table) })
       end
@@ -78,6 +79,19 @@ module VastLattice
           row.with(cells: row.cells.to_h { |target, text| [target, entry(text, @family.parameter(target))] })
         end)
       end
+
+      def form(form)
+        form.with(pages: form.pages.map do |page|
+          groups = page.groups.map do |group|
+            group.with(shown_when: formula(group.shown_when), fields: group.fields.map do |field|
+              field(field)
+            end)
+          end
+          page.with(shown_when: formula(page.shown_when), groups: groups)
+        end)
+      end
+
+      def field(field) = field.with(shown_when: formula(field.shown_when), locked_when: formula(field.locked_when))
 
       def rule(rule)
         branches = rule.branches.map { |branch| branch.with(condition: formula(branch.condition), effects: effects(branch.effects)) }

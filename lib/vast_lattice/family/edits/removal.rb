@@ -3,14 +3,17 @@
 module VastLattice
   class Family
     module Edits
-      # Takes out of a family what speaks of things that go: effects of rules, columns of tables, memberships in
-      # alternatives. Formulas that speak of them are left, so that the plan can say where.
+      # Takes out of a family what speaks of things that go: effects of rules, columns of tables and of rule tables, memberships
+      # in alternatives, overrides, what they opt out of. Formulas that speak of them are left, so that the plan can say where.
       module Removal
         # Without features and parts of these names.
         def self.without(family, names)
           gone = names.map(&:downcase)
           mine = ->(target) { gone.include?(Name.read(target).first.downcase) }
           family.with(tables: family.tables.map { |table| columns(table, mine) }, rules: family.rules.map { |rule| effects(rule, mine) },
+                      rule_tables: family.rule_tables.filter_map { |table| outputs(table, mine) },
+                      overrides: family.overrides.reject { |own| mine.call(own.target) },
+                      opt_outs: family.opt_outs.reject { |own| mine.call(own.subject) },
                       alternatives: family.alternatives.filter_map { |group| group(group, mine) })
         end
 
@@ -30,6 +33,16 @@ module VastLattice
           end, otherwise: rest.call(rule.otherwise))
         end
         private_class_method :effects
+
+        # A rule table without outputs is none.
+        def self.outputs(table, mine)
+          kept = table.columns.each_with_index.reject { |output, _| output.named? && mine.call(output.target) }.map(&:last)
+          return table if kept.size == table.outputs.size
+          return if kept.empty?
+
+          table.with(outputs: table.outputs.values_at(*kept), rows: table.rows.map { |row| row.with(values: row.values.values_at(*kept)) })
+        end
+        private_class_method :outputs
 
         # One feature alone is no choice.
         def self.group(group, mine)

@@ -1,0 +1,75 @@
+// Arranging a form: pages, groups and fields are dragged, or moved by buttons, also into other groups and pages.
+import Sortable from '../vendor/sortable/sortable.js';
+
+const numbersOf = (at) => at.split('/').map(Number);
+const parent = (at) => at.split('/').slice(0, -1).join('/');
+
+// Where an item comes by a step: within its list, or to the end or the beginning of the list beside. +sizes+ gives the number of
+// items of a list by the numbers of what holds it (undefined where there is no such thing).
+export function beside(at, by, sizes) {
+  const numbers = numbersOf(at);
+  const last = numbers.length - 1;
+  const own = numbers[last];
+  if (by < 0 && own > 0) return [...numbers.slice(0, last), own - 1].join('/');
+  if (by > 0 && own < sizes(parent(at)) - 1) return [...numbers.slice(0, last), own + 2].join('/');
+  return outside(at, by, sizes);
+}
+
+// Into the group or page before or after.
+export function outside(at, by, sizes) {
+  const holder = parent(at);
+  if (!holder) return null;
+  const numbers = numbersOf(holder);
+  const next = [...numbers.slice(0, -1), numbers[numbers.length - 1] + by].join('/');
+  let found = sizes(next) === undefined ? null : next;
+  // The last group of the page before, the first of the one after.
+  if (!found && numbers.length === 2) {
+    const page = numbers[0] + by;
+    const groups = sizes(String(page));
+    if (groups) found = `${page}/${by < 0 ? groups - 1 : 0}`;
+  }
+  return found === null ? null : `${found}/${by < 0 ? sizes(found) : 0}`;
+}
+
+export const arranging = () => ({
+  arranging: false,
+  sortable: new WeakSet(),
+
+  toggleArranging() {
+    this.arranging = !this.arranging;
+    this.$nextTick(() => this.makeSortable());
+  },
+  makeSortable() {
+    if (!this.arranging) return;
+    Array.from(this.$root.querySelectorAll('[data-list]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
+      this.sortable.add(list);
+      Sortable.create(list, { group: `${this.$root.dataset.form} ${list.dataset.list}`, handle: '.drag', draggable: '[data-at]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedItem(event) });
+    });
+  },
+  formEdit(edit) { return this.editOrTell({ ...edit, form: this.$root.dataset.form }); },
+  async droppedItem({ item, from, to, oldDraggableIndex, newDraggableIndex }) {
+    if (from === to && oldDraggableIndex === newDraggableIndex) return;
+    const behind = from === to && newDraggableIndex > oldDraggableIndex ? 1 : 0;
+    const till = [to.dataset.within, newDraggableIndex + behind].filter((part) => part !== '').join('/');
+    if (!await this.formEdit({ do: 'move_form_item', place: item.dataset.at, to: till })) this.refresh();
+  },
+
+  sizes() {
+    const lists = Object.fromEntries(Array.from(this.$root.querySelectorAll('[data-list]'), (list) => [list.dataset.within, list.querySelectorAll(':scope > [data-at]').length]));
+    return (within) => lists[within];
+  },
+  // The hand stays on what was moved.
+  async moveItem(at, to) {
+    if (!to) return;
+    const name = this.nameAt(at);
+    const moved = await this.formEdit({ do: 'move_form_item', place: at, to });
+    if (moved && name) this.$nextTick(() => this.$root.querySelector(`[data-named="${CSS.escape(name)}"] .arrange-tools button`)?.focus());
+  },
+  nameAt(at) { return this.$root.querySelector(`[data-at="${at}"]`)?.dataset.named; },
+  stepItem(at, by) { return this.moveItem(at, beside(at, by, this.sizes())); },
+  pushItem(at, by) { return this.moveItem(at, outside(at, by, this.sizes())); },
+  removeItem(at) { return this.formEdit({ do: 'remove_form_item', place: at }); },
+  addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },
+  addGroup(at) { return this.formEdit({ do: 'add_form_item', title: 'New group', within: at }); },
+  addFieldTo(at, select) { return select.value ? this.formEdit({ do: 'add_field', ask: select.value, within: at }) : null; },
+});
