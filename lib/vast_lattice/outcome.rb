@@ -120,7 +120,7 @@ module VastLattice
       end.to_h
     end
 
-    def written = @written ||= plan.labels.write(values, plan.bound.rules.empty? && plan.bound.rule_tables.empty? ? {} : branches)
+    def written = @written ||= plan.labels.write(values, plan.labels.by_rules? ? branches : {})
     private :said_by_rows, :written
 
     # Name of the row picked of a table, or nil.

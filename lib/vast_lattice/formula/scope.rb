@@ -6,9 +6,9 @@ module VastLattice
     class Scope
       attr_reader :variables
 
-      # +lists+ answers list(name, span) with a ColumnList or nil, and names; +later+ are names that are known too late for
-      # this scope: {name => [why, what to do]}.
-      def initialize(variables, lists = nil, later: {})
+      # +lists+ answers list(name, span) with a ColumnList or nil, and names; +later+ tells of names that are known too
+      # late for this scope: name => [why, what to do], or nil.
+      def initialize(variables, lists = nil, later: ->(_name) {})
         @variables = variables.to_h { |variable| [variable.name.downcase, variable] }.freeze
         @lists = lists
         @later = later
@@ -27,14 +27,11 @@ module VastLattice
 
       private
 
-      def too_late(text, span)
-        message, remedy = @later[text.downcase]
-        raise Error.new(message, span: span, code: :too_late, remedy: remedy)
-      end
-
       def unknown(name, span)
         text = name.to_s
-        too_late(text, span) if @later.key?(text.downcase)
+        too_late = @later.call(text.downcase)
+        raise Error.new(too_late.first, span: span, code: :too_late, remedy: too_late.last) if too_late
+
         choice = variables.values.find { |variable| variable.type.choices&.include?(text) }
         remedy = "It is a function: write #{name.key}()." if Functions::ALL.key?(name.key)
         remedy ||= choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{text}\"." : Nearest.remedy(text, names)

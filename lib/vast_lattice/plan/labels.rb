@@ -32,6 +32,9 @@ module VastLattice
         own.merge(written(branches).transform_values { |labels| agreed(labels.map { |_, label| texts[label.pattern] }) })
       end
 
+      # Whether rules write any.
+      def by_rules? = @said.any?
+
       # {name => [[source, Consequence::Label], …]} of what rules write in an outcome with these branches.
       def written(branches)
         applied = @said.select do |source, branch, _|

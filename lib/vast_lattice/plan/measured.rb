@@ -11,6 +11,12 @@ module VastLattice
       OF_PARTS = %i[mass volume surface area].freeze
       private_constant :PRODUCT, :UNITS, :OF_PARTS
 
+      LIKE = /\.(#{UNITS.keys.join('|')})\b/i
+      private_constant :LIKE
+
+      # Whether a text may speak of something that is measured.
+      def self.like?(text) = text.match?(LIKE)
+
       # All of a family, with numbers from +first+ on; names that something else has are left out.
       def self.all(family, first, taken)
         named = [*OF_PARTS.map { |fact| [PRODUCT, nil, fact] },

@@ -34,8 +34,8 @@ module VastLattice
       def free(text, place) = read(place) { Formula.type(text, symbols.scope) }
 
       # The same where what is measured on the finished shape may be used, and a condition of that kind.
-      def late(text, place) = read(place) { Formula.type(text, symbols.late_scope) }
-      def late_condition(text, place) = entry_of(text, Formula::BOOLEAN, Units::PLAIN, place, scope: symbols.late_scope)
+      def late(text, place) = read(place) { Formula.type(text, late_scope(text)) }
+      def late_condition(text, place) = entry_of(text, Formula::BOOLEAN, Units::PLAIN, place, scope: late_scope(text))
 
       # The condition that +input+ (a Node) passes the unary tests of a text.
       def test(text, input, unit, place)
@@ -85,6 +85,8 @@ module VastLattice
       end
 
       private
+
+      def late_scope(text) = Measured.like?(text.to_s) ? symbols.late_scope : symbols.scope
 
       def read(place)
         yield

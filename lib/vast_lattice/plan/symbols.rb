@@ -20,21 +20,20 @@ module VastLattice
         refuse_doubles
         @by_name = @targets.to_h { |target| [target.name.downcase, target] }
         @lists = ColumnLists.new(family) { |column| column_type(column) }
-        @measured = Measured.all(family, @targets.size + 1, @by_name)
         @scope = made_scope
       end
 
-      # What is measured on the finished shape: Measured values.
-      attr_reader :measured
+      # What is measured on the finished shape: Measured values. Most families need none of them.
+      def measured = @measured ||= Measured.all(@family, @targets.size + 1, @by_name)
 
       # The Measured of a Formula::Variable, or nil.
-      def measured_by(variable) = variable.index > @targets.size ? @measured[variable.index - @targets.size - 1] : nil
+      def measured_by(variable) = variable.index > @targets.size ? measured[variable.index - @targets.size - 1] : nil
 
       # Whether a Typed tree uses what is measured.
       def late?(typed) = typed.variables.any? { |variable| variable.index > @targets.size }
 
       # The scope of what may be known late, such as prices.
-      def late_scope = @late_scope ||= Formula::Scope.new([*@targets, *@measured].map(&:variable), @lists)
+      def late_scope = @late_scope ||= Formula::Scope.new([*@targets, *measured].map(&:variable), @lists)
 
       # The names of a family that differs in cells of tables alone.
       def following(family) = dup.tap { |copy| copy.follow(family) }
@@ -91,12 +90,15 @@ module VastLattice
       private_constant :LATER, :OF_INSTANCES
 
       def made_scope
-        later = @measured.to_h do |measured|
-          [measured.name.downcase,
-           ["#{measured.name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]]
-        end
-        Formula::Scope.new(@targets.map(&:variable), @lists,
-                           later: { INDEX => ["#{INDEX} is the number of an instance in a pattern.", OF_INSTANCES], **later })
+        Formula::Scope.new(@targets.map(&:variable), @lists, later: method(:later))
+      end
+
+      # Why a name is known too late for most, and what to do; nil for all others.
+      def later(name)
+        return ["#{INDEX} is the number of an instance in a pattern.", OF_INSTANCES] if name == INDEX
+        return unless Measured.like?(name) && measured.any? { |own| own.name.casecmp?(name) }
+
+        ["#{name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]
       end
 
       def add_parameter(parameter)

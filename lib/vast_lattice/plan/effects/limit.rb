@@ -18,7 +18,7 @@ module VastLattice
 
         # Returns the consequences; problems go to the reader.
         def self.consequences(effect, reader, place)
-          measured = reader.symbols.measured.find { |own| own.name.casecmp?(effect.target) }
+          measured = Measured.like?(effect.target) && reader.symbols.measured.find { |own| own.name.casecmp?(effect.target) }
           return measured_limit(measured, effect, reader, place) if measured
 
           target = reader.target(effect.target, place) or return []
