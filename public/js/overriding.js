@@ -1,5 +1,6 @@
 // What a person decides against rules and tables, with a reason: in the panel Because, of what is selected.
 import { words } from './api.js';
+import { picked } from './pick.js';
 
 export function overriding() {
   return {
@@ -23,15 +24,14 @@ export function overriding() {
     isOverridden() { return Boolean(this.because && this.because.overriding && this.because.overriding.name); },
     choicesFor() { return this.because && this.because.overriding ? this.because.overriding.choices : []; },
     hintFor() { const { unit } = (this.because && this.because.overriding) || {}; return unit ? `e.g. 3 ${unit}` : 'value'; },
-    // The rows that are picked, if any are.
-    picked() { return Object.fromEntries(Object.entries(this.state.pick.rows).filter(([, row]) => row)); },
-    variantText() { return Object.values(this.picked()).join(', '); },
+    // What is picked, in words.
+    variantText() { return Object.values(picked(this.state.pick)).join(', '); },
     scopes() { return [['all', 'in all variants'], ...(this.variantText() ? [['one', `in ${this.variantText()} only`]] : [])]; },
 
     async keepOverride() {
       const { subject } = this.because;
       try {
-        await this.edit({ do: 'put_override', target: subject, value: this.value, reason: this.reason, ...(this.scope === 'one' ? { rows_of: this.picked() } : {}) });
+        await this.edit({ do: 'put_override', target: subject, value: this.value, reason: this.reason, ...(this.scope === 'one' ? { rows_of: picked(this.state.pick) } : {}) });
         this.fold();
         this.ask();
       } catch (refusal) {

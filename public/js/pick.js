@@ -11,6 +11,9 @@ export function query(pick) {
 // The same of its rows alone.
 export const queryRows = ({ rows }) => query({ rows, answers: {}, overrides: {} });
 
+// The rows that are picked, by table.
+export const picked = ({ rows }) => Object.fromEntries(Object.entries(rows).filter(([, row]) => row));
+
 // The number of a variant among all of them: the last table changes quickest (Checks::Variants).
 export function variantNumber(tables, rows) {
   return tables.filter((table) => table.rows.length).reduce((number, table) => {

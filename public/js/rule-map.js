@@ -164,6 +164,8 @@ export function ruleMap() {
       svg.setAttribute('viewBox', `0 0 ${wide} ${tall}`);
       svg.setAttribute('height', tall);
       svg.replaceChildren(...drawn, ...boxes);
+      // What is in the middle is in sight.
+      this.$nextTick(() => { svg.parentElement.scrollTop = (svg.parentElement.scrollHeight - svg.parentElement.clientHeight) / 2; });
     },
     boxOf(item, { x, y }, width, middle) {
       const label = item.kind === 'name' ? `${item.text}, ${this.titles[item.text] || ''}` : `${item.kind} ${item.text}`;

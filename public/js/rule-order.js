@@ -1,5 +1,6 @@
 // Sets of rules and the order on the page: dragged, or moved by buttons. It never changes what rules mean.
 import Sortable from '../vendor/sortable/sortable.js';
+import { picked } from './pick.js';
 
 const ruleIn = (section) => JSON.parse(section.dataset.rule);
 
@@ -43,10 +44,9 @@ export function ruleOrder() {
     // What a set of rules does not concern.
     beginOptOut(set) { Object.assign(this, { outSet: set, outOf: '', outReason: '' }); },
     isOptingOut(set) { return this.outSet !== '' && this.outSet === set; },
-    rowsPicked() { return Object.fromEntries(Object.entries(this.state.pick.rows).filter(([, row]) => row)); },
-    variantPicked() { return Object.values(this.rowsPicked()).join(', '); },
+    variantPicked() { return Object.values(picked(this.state.pick)).join(', '); },
     async keepOptOut() {
-      const about = this.outOf ? { subject: this.outOf } : { rows_of: this.rowsPicked() };
+      const about = this.outOf ? { subject: this.outOf } : { rows_of: picked(this.state.pick) };
       if (await this.editOrTell({ do: 'put_opt_out', set: this.outSet, reason: this.outReason, ...about })) this.beginOptOut('');
     },
     liftOptOut(name) { return this.editOrTell({ do: 'lift_opt_out', name }); },
