@@ -30,7 +30,8 @@ module VastLattice
       @nothing = Array.new(targets.size).freeze
       @state_indexes = indexes_of_states
       compile(found)
-      found += form_findings + Advice.new(@bound, family, lists).findings
+      forms = read_forms
+      found += forms.findings + Advice.new(@bound, family, lists, more: forms.conditions.map(&:last)).findings
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
     end
@@ -125,11 +126,11 @@ module VastLattice
                   message: "These depend on each other in a circle: #{names.join(' → ')}.")
     end
 
-    # Reads the forms; returns what is wrong with them.
-    def form_findings
+    # The FormBinder that read the forms.
+    def read_forms
       forms = FormBinder.new(family, Reader.new(symbols))
       @form_program = FormProgram.new(forms.conditions, lists) if forms.conditions.any?
-      forms.findings
+      forms
     end
 
     # Reads the family; returns what is wrong with it. Where only cells differ from the plan +before+, everything else is

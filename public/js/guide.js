@@ -1,4 +1,5 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
+import { get, words } from './api.js';
 import { arranging } from './arranging.js';
 
 export function guide() {
@@ -124,6 +125,15 @@ export function guide() {
     async addForm(form) {
       const name = form.elements.name.value.trim();
       await this.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } });
+    },
+    // One that is made from what the family has.
+    async proposeForm(button) {
+      try {
+        const { form } = await get(`${this.api}/form?name=${encodeURIComponent(button.form.elements.name.value.trim())}`);
+        await this.editOrTell({ do: 'put_form', form });
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
     },
   };
 }

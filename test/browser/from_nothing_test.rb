@@ -144,7 +144,7 @@ class FromNothingTest < BrowserCase
 
   def form
     find('a[data-stage=guide]').click
-    click_on 'Begin a form'
+    click_on 'Begin an empty form'
     select 'length', from: 'Ask for'
     assert_selector '[data-ask=length]'
   end

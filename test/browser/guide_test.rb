@@ -140,4 +140,15 @@ class GuideTest < BrowserCase
     find('[data-choice=heavy]').click
     assert_selector '.ask[data-named=depth]'
   end
+
+  # From no form at all to one that a specifier can fill in, by one click.
+  def test_a_form_is_proposed
+    open_stage('guide', slug: 'support-leg')
+    click_on 'Begin with a proposal'
+    assert_selector '[data-form=quick] .guide-group legend', text: 'Foot plate'
+    find('[data-choice=adjustable]').click
+    assert_selector '.lines', text: 'Spindle foot'
+    # The slider ends where the rule says.
+    assert_selector '#ask-quick-height[max="1200"]'
+  end
 end

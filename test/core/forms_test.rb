@@ -103,4 +103,25 @@ class FormsTest < CoreCase
     assert_equal([[:unknown_name, 'form f, page 2, shown when']], wrong.errors.map { |finding| [finding.code, finding.place.to_s] })
     assert_nil Plan.of(side_frame).form_program
   end
+
+  # The proposal asks for all that can be answered and nothing else, in forms that the plan accepts.
+  def test_a_form_to_begin_with
+    %w[side-frame roller support-leg end-stop].each do |name|
+      family = read_family(File.read(File.join(ROOT, "demo/#{name}.yaml")))
+      tree = Checks::FormProposal.new(Plan.of(family)).to_tree('begin')
+      made = Plan.of(Family::Edits.apply(family, { 'do' => 'put_form', 'form' => tree }))
+      assert_empty made.errors
+      form = made.family.form('begin')
+      asked = form.fields.reject { |field| field.control == 'readout' }.map(&:ask)
+      assert_equal family.parameters.reject(&:computed?).map(&:name), family.parameters.map(&:name) & asked
+      assert_equal asked, asked.uniq
+      outcome = made.outcome(pick(rows: family.tables.to_h { |table| [table.name, ''] }))
+      assert(asked.select { |ask| outcome.applies?(made.symbols[ask]) }.all? { |ask| (outcome.limit(ask) && %i[default answer].include?(outcome.decider(ask).kind)) || outcome.decider(ask).kind == :rule })
+    end
+    roller = Checks::FormProposal.new(Plan.of(read_family(File.read(File.join(ROOT, 'demo/roller.yaml'))))).to_tree('begin')
+    titles = roller['pages'][0]['groups'].map { |group| group['title'] }
+    assert_includes titles, 'Tube'
+    assert_includes titles, 'Results'
+    assert_equal 'slider', roller['pages'][0]['groups'].flat_map { |group| group['fields'] }.find { |field| field['ask'] == 'lane_width' }['control']
+  end
 end

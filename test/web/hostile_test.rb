@@ -35,7 +35,7 @@ class HostileTest < WebCase
     '/api/families/side-frame/row_names' => { 'rows_of' => 'size', 'text' => 'SF-{length}' },
     '/families' => {}, '/families/side-frame' => {}, '/families/side-frame/name' => PICK, '/families/side-frame/shape' => { 'open' => 'windows' },
     '/families/side-frame/vary' => { 'tab' => 'size', 'row[size]' => 'SF-0500' }, '/families/roller/prove' => TABLE,
-    '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/rules.dmn' => {}, '/api/families/side-frame/links' => {}, '/families/side-frame/rule_tables.xlsx' => {}, '/families/side-frame/rule_tables/Tie%20bolts.csv' => {}, '/families/side-frame/variants.csv' => {},
+    '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/rules.dmn' => {}, '/api/families/side-frame/links' => {}, '/api/families/side-frame/form' => { 'name' => 'own' }, '/families/side-frame/rule_tables.xlsx' => {}, '/families/side-frame/rule_tables/Tie%20bolts.csv' => {}, '/families/side-frame/variants.csv' => {},
     '/families/side-frame/variants.json' => {}, '/families/side-frame/tables.xlsx' => {}, '/families/side-frame/tables/size.csv' => {},
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {}
   }.freeze

@@ -14,6 +14,9 @@ module VastLattice
         # A condition as text and as a tree of picks (Formula::Picked), whichever of the two was sent; and what is wrong with it.
         post('/:slug/conditions', needs: :read) { |slug| answer(condition_tree(store.find(slug).plan)) }
 
+        # A form to begin with (Checks::FormProposal), called +name+.
+        get('/:slug/form') { |slug| answer(form: Checks::FormProposal.new(store.find(slug).plan).to_tree(Family::Edits.checked_name(text_of('name')))) }
+
         # Who decides whom (Plan::Links).
         get('/:slug/links') { |slug| answer(Plan::Links.new(store.find(slug).plan).to_tree) }
 

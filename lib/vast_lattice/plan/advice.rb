@@ -7,11 +7,12 @@ module VastLattice
       # Columns by which rows are told apart first.
       LEADING = 4
 
-      # +lists+ as in Program.
-      def initialize(bound, family, lists)
+      # +lists+ as in Program; +more+ are Typed trees that use names besides, such as conditions of forms.
+      def initialize(bound, family, lists, more: [])
         @bound = bound
         @family = family
         @lists = lists
+        @more = more
       end
 
       def findings = unused + undecided + dead_branches + same_rows + never_offered + idle_limits
@@ -134,7 +135,7 @@ module VastLattice
       def used_indexes
         typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } +
                 shape_trees + (@bound.patterns + @bound.labels.map { |_, _, label| label.pattern }).flat_map(&:formulas)
-        typed.flat_map(&:variables).to_set(&:index)
+        (typed + @more).flat_map(&:variables).to_set(&:index)
       end
 
       def shape_trees = (@bound.stocks + @bound.shapes).flat_map(&:trees)
