@@ -128,7 +128,7 @@ module VastLattice
 
     # The FormBinder that read the forms.
     def read_forms
-      forms = FormBinder.new(family, Reader.new(symbols))
+      forms = FormBinder.new(family, Reader.new(symbols), bound.items, lists)
       @form_program = FormProgram.new(forms.conditions, lists) if forms.conditions.any?
       forms
     end

@@ -69,6 +69,7 @@ export const arranging = () => ({
   stepItem(at, by) { return this.moveItem(at, beside(at, by, this.sizes())); },
   pushItem(at, by) { return this.moveItem(at, outside(at, by, this.sizes())); },
   removeItem(at) { return this.formEdit({ do: 'remove_form_item', place: at }); },
+  removeForm() { return this.editOrTell({ do: 'remove_form', name: this.$root.dataset.form }); },
   addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },
   addGroup(at) { return this.formEdit({ do: 'add_form_item', title: 'New group', within: at }); },
   addFieldTo(at, select) { return select.value ? this.formEdit({ do: 'add_field', ask: select.value, within: at }) : null; },

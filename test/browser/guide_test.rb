@@ -148,7 +148,15 @@ class GuideTest < BrowserCase
     assert_selector '[data-form=quick] .guide-group legend', text: 'Foot plate'
     find('[data-choice=adjustable]').click
     assert_selector '.lines', text: 'Spindle foot'
+    click_on 'Arrange'
+    find('.guide-foot .arrange-more summary').click
+    fill_in 'form-quick-label', with: "Legs\t"
+    assert_selector '.guide-head h3', text: 'Legs'
     # The slider ends where the rule says.
     assert_selector '#ask-quick-height[max="1200"]'
+    click_on 'Remove this form'
+    assert_no_selector '[data-form=quick]'
+    find('button[aria-label=Undo]').click
+    assert_selector '.guide-head h3', text: 'Legs'
   end
 end

@@ -37,7 +37,7 @@ module PlantedFaults
 
   # Faults by code.
   def self.all
-    @all ||= [*cells, *refusals, *rules, *shapes, *unused].to_h { |fault| [fault.code, fault] }
+    @all ||= [*cells, *refusals, *rules, *forms, *shapes, *unused].to_h { |fault| [fault.code, fault] }
   end
 
   # Codes that no stored family has, or that are no faults of one, and why.
@@ -97,6 +97,19 @@ module PlantedFaults
      end,
      fault(:alternatives, 'alternatives one of them', 2) { |tree| tree['alternatives'] = [{ 'name' => 'one of them', 'features' => %w[bore slot] }] },
      fault(:undefined, 'table size, row B, column width', 3) { |tree| tree['tables'][0]['rows'][1]['cells']['width'] = 'length / (holes - 1)' }]
+  end
+
+  def self.form(code, place, *fields)
+    fault(code, place, 4) do |tree|
+      tree['forms'] = [{ 'name' => 'own', 'pages' => [{ 'title' => 'All', 'groups' => [{ 'fields' => fields }] }] }]
+      tree['parameters'][1].update('least' => '20 mm', 'most' => '91 mm', 'step' => '10 mm')
+      tree['tables'][0]['rows'].each_with_index { |row, index| row['cells']['width'] = "#{(index * 10) + 50} mm" }
+    end
+  end
+
+  def self.forms
+    [form(:asked_twice, 'form own, wood', { 'ask' => 'wood' }, { 'ask' => 'length' }, { 'ask' => 'wood' }), form(:slider_misses, 'form own, width', { 'ask' => 'width', 'control' => 'slider' }),
+     form(:never_shown, 'form own, page 1, group 1, field 1', { 'ask' => 'length', 'shown_when' => 'length > 400 mm' })]
   end
 
   # +steps+ change the recipe; the faults of shapes are warnings but where the shape is impossible.

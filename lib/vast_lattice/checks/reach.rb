@@ -9,6 +9,13 @@ module VastLattice
       # Combinations of segments that are looked at.
       MOST = 4000
 
+      # Whether a Typed condition can never hold, whatever is allowed, as far as that can be seen.
+      def self.never?(plan, condition)
+        rule = Plan::Bound::Rule.new(index: -1, rule: Family::Rule.new(name: '', branches: [Family::Rule::Branch.new(condition: '')]),
+                                     conditions: [condition], consequences: [[], []])
+        new(plan, rule).findings.any? { |finding| finding.code == :never_fires }
+      end
+
       # +rule+ is a Bound::Rule.
       def initialize(plan, rule)
         @plan = plan

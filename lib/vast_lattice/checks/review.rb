@@ -62,7 +62,7 @@ module VastLattice
         share = 0.0
         checks = CHECKS.map { |check| check.new(@plan, tick: -> { @progress.call(share) }) }
         found = checks.flat_map { |check| check.found.tap { share += 0.1 } }
-        found + disputes(found) + reach + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
+        found + disputes(found) + reach + never_shown + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
       end
 
       # Rules that can disagree, though no variant shows it.
@@ -70,6 +70,17 @@ module VastLattice
         shown = found.map(&:finding).select { |finding| finding.code == :rules_disagree }.map(&:place)
         told = Disputes.new(@plan).found.map(&:told).reject { |finding| shown.include?(finding.place) }
         told.map { |finding| Gathering::Found.new(finding: finding) }
+      end
+
+      # What of forms can never be there.
+      def never_shown
+        conditions = @plan.form_program ? @plan.form_program.conditions.select { |(_, _, what), _| what == :shown } : []
+        conditions.select { |_, typed| Reach.never?(@plan, typed) }.map do |(form, numbers, _), _|
+          place = Place.at('forms', form, *%w[pages groups fields].first(numbers.size).zip(numbers).flatten)
+          Gathering::Found.new(finding: Finding.new(code: :never_shown, level: :note, place: place,
+                                                    message: 'This can never be there, whatever is answered.',
+                                                    remedy: 'Check its condition, or remove it.'))
+        end
       end
 
       # Branches of rules that cannot be taken, or always are; of conditions without any name the definition tells.

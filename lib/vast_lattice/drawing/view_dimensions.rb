@@ -12,6 +12,9 @@ module VastLattice
       LEVEL = 19.0
       SIDE = 46.0
       BELOW = 38.0
+      # Where the overall dimension stands below the part, and the room that its text takes above its line, px.
+      OVERALL = 26.0
+      TEXT = 13.5
       # Where lines stand beside the part, px.
       ABOVE = 14.0
       RIGHT = 16.0
@@ -37,7 +40,7 @@ module VastLattice
       def lay_out
         @columns = []
         @rows = []
-        @under = @lower = 0
+        @under = @lower = @drop = 0
         paper = settled
         @height = [@options.height || 0, paper.y(@box.bottom) + below, lowest_text(paper) + 4].max
         [@paper = paper, @height]
@@ -75,7 +78,8 @@ module VastLattice
       def levels_on(paper)
         @rows = levels(@across) { |span| stretch(ends(span) { |at| paper.x(at) }, span.text, @options.width) }
         @columns = levels(@upwards) { |span| upright(paper, span) }
-        @lower = [lowest_text(paper) - paper.y(@box.bottom) - BELOW + 8, 0].max
+        @drop = drop(paper)
+        @lower = [lowest_text(paper) - paper.y(@box.bottom) - BELOW + 8, @drop].max
         @under = @notes.lay_out(paper)
       end
 
@@ -87,6 +91,16 @@ module VastLattice
       def lowest_text(paper)
         overall = stretch([@box.top, @box.bottom].map { |at| paper.y(at) }, @texts.overall(@box).last, Float::INFINITY)
         [overall, *@columns.flatten.map { |span| upright(paper, span) }].map(&:last).max
+      end
+
+      # How much lower the overall dimension stands where its text reaches below upright ones that reach below the part.
+      def drop(paper)
+        ends = [@box.left, @box.right].map { |at| paper.x(at) }
+        reached = stretch(ends, @texts.overall(@box).first, @options.width).last
+        lowest = @columns.flatten.map { |span| upright(paper, span).last }.max
+        return 0 if lowest.nil? || reached < ends.last + RIGHT - TEXT
+
+        [lowest + TEXT - paper.y(@box.bottom) - OVERALL, 0].max
       end
 
       # The stretch of an upright span, px; the picture gets as high as its text needs.
@@ -146,7 +160,9 @@ module VastLattice
         bottom = @paper.y(@box.bottom)
         top = @paper.y(@box.top)
         across, up = @texts.overall(@box)
-        group('overall', @sources&.overall(@box.width)) { @lines.horizontal(left, right, bottom + 26, [bottom, bottom], across) }
+        group('overall', @sources&.overall(@box.width)) do
+          @lines.horizontal(left, right, bottom + OVERALL + @drop, [bottom, bottom], across)
+        end
         group('overall', @sources&.overall(@box.height)) { @lines.vertical(bottom, top, left - 24, [left, left], up) }
       end
 

@@ -4,8 +4,12 @@ module VastLattice
   class Plan
     # The conditions of a family's forms, compiled: what of them is there, and what is locked.
     class FormProgram
+      # As they were given.
+      attr_reader :conditions
+
       # +conditions+ are [[form, numbers of the page, the group and the field, :shown or :locked], Typed]; +lists+ as in Program.
       def initialize(conditions, lists)
+        @conditions = conditions
         @keys = conditions.map(&:first)
         trees = conditions.map(&:last)
         names = trees.flat_map(&:variables).uniq.map { |name| "v#{name.index} = v[#{name.index}]; " }.join
