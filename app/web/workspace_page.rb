@@ -8,7 +8,7 @@ module VastLattice
       NAME_GROUPS = { value: 'Values', built: 'Is it built?', shown: 'Is it shown?', row: 'Picked rows', material: 'Materials',
                       colour: 'Colours', finish: 'Finishes' }.freeze
       MEASURED = 'Measured on the shape'
-      SETTABLE = %i[value material colour finish].freeze
+      SETTABLE = [:value, *Plan::Target::LOOKS].freeze
 
       LISTED_VARIANTS = 100
       # Rows above which one types the name of a row instead of choosing it from a list.
@@ -186,7 +186,8 @@ module VastLattice
       def measured_name(measured)
         owner = measured.owner && (family.part(measured.owner) || family.feature(measured.owner))
         { 'name' => measured.name, 'title' => "#{owner ? owner.title : 'Product'}: #{measured.fact}", 'group' => MEASURED,
-          'unit' => measured.unit.symbol, 'choices' => [], 'number' => true, 'boolean' => false, 'settable' => false, 'chosen' => false }
+          'unit' => measured.unit.symbol, 'choices' => [], 'number' => true, 'boolean' => false, 'settable' => false, 'chosen' => false,
+          'measured' => true }
       end
 
       # What a name is, how it is shown, and what can be done with it.

@@ -143,10 +143,8 @@ module VastLattice
     def display_units
       @display_units ||= plan.family.variant_tables.flat_map do |table|
         row = row_of(table)
-        columns = table.columns.select { |column| column.kind == 'display_unit' }
-        columns.map do |column|
-          row&.cell(column.target).to_s
-        end.select { |text| !text.empty? && Units.unit?(text) }.map { |text| Units[text] }
+        texts = table.columns.select { |column| column.kind == 'display_unit' }.map { |column| row&.cell(column.target).to_s }
+        texts.select { |text| !text.empty? && Units.unit?(text) }.map { |text| Units[text] }
       end.to_h { |unit| [unit.dimension, unit] }
     end
 

@@ -70,9 +70,9 @@ export function ruleTables() {
       if (subject === 'text') return [];
       if (subject === 'label') return this.pickable.labels;
       const fits = {
-        number: ({ group, number }) => number && ['Values', 'Measured on the shape'].includes(group),
+        number: ({ group, number, measured }) => number && (group === 'Values' || measured),
         choice: ({ chosen }) => chosen,
-        parameter: ({ group }) => !['Picked rows', 'Measured on the shape'].includes(group),
+        parameter: ({ group, measured }) => group !== 'Picked rows' && !measured,
       };
       return this.pickable.names.filter(fits[subject]);
     },

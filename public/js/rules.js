@@ -8,8 +8,6 @@ import { addTo, changed, coloured, linesOf, optionsOf, otherWord, removed, roote
 // Milliseconds from a key to the trial.
 const REST = 120;
 const SHOWN = 60;
-// The group of names that are known only with the shape.
-const MEASURED = 'Measured on the shape';
 const NONE = { choices: [], number: true, unit: '', boolean: false };
 
 // Something that is wrong, in words.
@@ -146,7 +144,7 @@ export function rules() {
       const subject = this.subject(effect);
       if (subject === 'feature') return this.pickable.features;
       if (subject === 'label') return this.pickable.labels;
-      if (subject === 'number') return this.pickable.names.filter((name) => name.number && (name.group === 'Values' || name.group === MEASURED));
+      if (subject === 'number') return this.pickable.names.filter((name) => name.number && (name.group === 'Values' || name.measured));
       return this.pickable.names.filter((name) => (subject === 'choice' ? name.chosen : name.settable));
     },
     effectChoices(effect) { return this.nameOf(effect.target).choices; },

@@ -43,7 +43,7 @@ module VastLattice
 
       # Materials and colours of parts, properties of the rows, prices, operations, and what is wrong.
       def others_of
-        looks = @plan.targets.select { |target| %i[material colour finish].include?(target.kind) }.map do |target|
+        looks = @plan.targets.select(&:look?).map do |target|
           line(target.name, target.title) { |outcome| outcome.text_of(target) }
         end
         properties = outcomes.flat_map { |outcome| outcome.properties.keys }.uniq.map do |name|

@@ -48,15 +48,17 @@ module VastLattice
       # What rules say of features: whether they are shown, and whether they are built.
       def decisions
         @plan.bound.rules.flat_map do |rule|
-          made = rule.placed.select { |_, item| item.is_a?(Plan::Consequence::Decision) && item.target.state? && item.target.subject.is_a?(Family::Feature) }
+          made = rule.placed.select { |_, item| item.is_a?(Plan::Consequence::Decision) && state_of_feature?(item.target) }
           made.map { |branch, item| Decided.new(rule, branch, item.target, false) }
         end
       end
 
+      def state_of_feature?(target) = target.state? && target.subject.is_a?(Family::Feature)
+
       # Whether a decision matters in an outcome: of a feature that is suppressed with what it sits on, or hidden or shown without
       # being built, it does not.
       def needed?(decided, outcome)
-        return false unless outcome.branches[decided.rule.index] == decided.branch
+        return false unless decided.rule.applies?(decided.branch, outcome.branches)
 
         decided.taken = true
         built = outcome.value("#{decided.target.subject.name}.built")

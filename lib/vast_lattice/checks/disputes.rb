@@ -17,10 +17,7 @@ module VastLattice
         def table? = source.is_a?(Plan::Bound::RuleTable)
 
         # Whether it applies where these branches are taken.
-        def applies?(branches)
-          taken = branches[source.index]
-          taken.is_a?(Array) ? taken.include?(branch) : taken == branch
-        end
+        def applies?(branches) = source.applies?(branch, branches)
       end
       private_constant :Claim
 

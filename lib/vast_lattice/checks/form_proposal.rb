@@ -17,11 +17,8 @@ module VastLattice
       def to_tree(name)
         groups = asked.group_by { |target| heading(target) }
         made = groups.map { |title, targets| { 'title' => title, 'fields' => targets.map { |target| field(target) } } }
-        if results.any?
-          made << { 'title' => 'Results', 'fields' => results.map do |target|
-            { 'ask' => target.name, 'control' => 'readout' }
-          end }
-        end
+        shown = results.map { |target| { 'ask' => target.name, 'control' => 'readout' } }
+        made << { 'title' => 'Results', 'fields' => shown } if shown.any?
         { 'name' => name, 'pages' => [{ 'title' => 'Choose', 'groups' => made }] }
       end
 

@@ -76,7 +76,7 @@ module VastLattice
       def never_shown
         conditions = @plan.form_program ? @plan.form_program.conditions.select { |(_, _, what), _| what == :shown } : []
         conditions.select { |_, typed| Reach.never?(@plan, typed) }.map do |(form, numbers, _), _|
-          place = Place.at('forms', form, *%w[pages groups fields].first(numbers.size).zip(numbers).flatten)
+          place = Place.at('forms', form, *Family::Form.path(numbers))
           Gathering::Found.new(finding: Finding.new(code: :never_shown, level: :note, place: place,
                                                     message: 'This can never be there, whatever is answered.',
                                                     remedy: 'Check its condition, or remove it.'))

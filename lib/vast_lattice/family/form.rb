@@ -34,6 +34,9 @@ module VastLattice
       def self.nested = { pages: Page }
       def self.list = :pages
 
+      # The path below a form of what has these numbers there: ["pages", 0, "groups", 1].
+      def self.path(numbers) = %w[pages groups fields].first(numbers.size).zip(numbers).flatten
+
       def title = label.empty? ? name.tr('_', ' ') : label
       def fields = pages.flat_map { |page| page.groups.flat_map(&:fields) }
 

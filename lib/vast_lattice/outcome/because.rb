@@ -136,7 +136,7 @@ module VastLattice
       end
 
       def by_default(target, _decision)
-        return { sentence: "The part says so: #{text(target)}.", place: target.place } if %i[material colour finish].include?(target.kind)
+        return { sentence: "The part says so: #{text(target)}.", place: target.place } if target.look?
         return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
 
         used = uses(own(target))

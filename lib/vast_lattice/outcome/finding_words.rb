@@ -139,7 +139,7 @@ module VastLattice
       end
 
       def notice(rule, level, text)
-        Outcome.notice(@plan.bound.conditionals.find { |bound| bound.index == rule }, level, text)
+        Outcome.notice(@plan.bound.source(rule), level, text)
       end
 
       # Groups of which too many or too few are built.

@@ -28,7 +28,7 @@ module VastLattice
       def said = @outcome.plan.late_program.call(@outcome.values, @outcome.branches, @measured, @outcome.pick.rows)
 
       def words = @words ||= UndefinedWords.new(@outcome, @measured)
-      def source(rule) = @outcome.plan.bound.sources.find { |source| source.index == rule }
+      def source(rule) = @outcome.plan.bound.source(rule)
       def notice(rule, level, text) = Outcome.notice(source(rule), level, text)
 
       # Where the shape cannot be had, that is told of the shape.
@@ -50,7 +50,7 @@ module VastLattice
         Undefined.new(@outcome).follows(place, what, 'the shape')
       end
 
-      def measured(index) = @outcome.plan.symbols.measured.find { |own| own.index == index }
+      def measured(index) = @outcome.plan.symbols.measured_at(index)
 
       def measured_below_least(rule, index, limit) = beyond(:below_least, 'below the least', rule, index, limit)
       def measured_above_most(rule, index, limit) = beyond(:above_most, 'above the most', rule, index, limit)

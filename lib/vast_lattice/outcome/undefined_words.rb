@@ -29,7 +29,7 @@ module VastLattice
 
       # Conditions of a rule: the first that is undefined.
       def undefined_rule(index)
-        rule = @bound.sources.find { |bound| bound.index == index }
+        rule = @bound.source(index)
         first(rule.conditions.each_with_index.map do |condition, at|
           [condition, Place.at('rules', rule.rule.name, *rule.rule.condition_path(at)), "The condition of rule \"#{rule.rule.name}\""]
         end)
@@ -37,7 +37,7 @@ module VastLattice
 
       # Tests and values of a rule table.
       def undefined_table(index)
-        table = table(index)
+        table = @bound.source(index)
         first(table.conditions.each_with_index.flat_map do |test, row|
           what = "row #{row + 1} of #{table.title}"
           decisions = table.consequences[row].grep(Plan::Consequence::Decision)
@@ -58,7 +58,7 @@ module VastLattice
 
       # The amount of a price.
       def undefined_line(index, number)
-        _, line = @bound.sources.find { |rule| rule.index == index }.placed[number]
+        _, line = @bound.source(index).placed[number]
         found(line.amount, line.place, "The price of #{line.text}")
       end
 
@@ -88,7 +88,6 @@ module VastLattice
       end
 
       def found(typed, place, what) = typed && @undefined.finding(typed, place, what)
-      def table(index) = @bound.rule_tables.find { |bound| bound.index == index }
 
       def first(trees)
         trees.each { |typed, place, what| found(typed, place, what).then { |finding| return finding if finding } }
@@ -104,10 +103,11 @@ module VastLattice
       end
 
       def by_rule(target, number)
-        return @undefined.follows(target.place, target.name, "rule table \"#{table(number).table.name}\"") if table(number)
+        source = @bound.source(number)
+        return @undefined.follows(target.place, target.name, source.title) if source.is_a?(Plan::Bound::RuleTable)
 
         saying = @bound.ladder(target).saying(number, @outcome.branches[number])
-        return @undefined.follows(target.place, target.name, "the condition of rule \"#{@plan.family.rule_name(number)}\"") unless saying
+        return @undefined.follows(target.place, target.name, "the condition of #{source.title}") unless saying
 
         found(saying.value, saying.place, "What rule \"#{saying.rule.rule.name}\" makes of #{target.name}")
       end

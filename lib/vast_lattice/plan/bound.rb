@@ -47,6 +47,13 @@ module VastLattice
         # Pairs of branch index and consequence.
         def placed = consequences.each_with_index.flat_map { |list, branch| list.map { |item| [branch, item] } }
 
+        # Whether a branch or row of it applies where these +branches+ are taken: by the number of a source a branch, or the rows
+        # that hit.
+        def applies?(branch, branches)
+          taken = branches[index]
+          taken.is_a?(Array) ? taken.include?(branch) : taken == branch
+        end
+
         # What must be known before it is known which branch applies.
         def variables = conditions.flat_map(&:variables).uniq
 
@@ -184,9 +191,8 @@ module VastLattice
       end
 
       # All of it.
-      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes, patterns: [], rule_tables: [], overrides: [],
-                                                                                     late_rules: [],
-                                                                                     opted_out: {})
+      class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes,
+                                patterns: [], rule_tables: [], overrides: [], late_rules: [], opted_out: {})
         # The Ladder of each target, in their order; and what rules and rule tables say that is known only with the shape:
         # [source, branch, consequence, its number].
         attr_reader :ladders, :late
@@ -194,7 +200,9 @@ module VastLattice
         def initialize(targets:, items:, rules:, tables:, stocks:, **others)
           lists = others.slice(:rule_tables, :overrides, :opted_out)
           @ladders = Ladders.new(targets: targets, items: items, rules: rules, tables: tables, stocks: stocks, **lists).all
-          @late = said_late(rules + others.fetch(:rule_tables, []) + others.fetch(:late_rules, [])).freeze
+          said = rules + others.fetch(:rule_tables, []) + others.fetch(:late_rules, [])
+          @late = said_late(said).freeze
+          @by_index = said.to_h { |source| [source.index, source] }.freeze
           super
         end
 
@@ -202,9 +210,13 @@ module VastLattice
         def conditionals = rules + rule_tables
         def sources = conditionals + late_rules
 
+        # The rule or rule table of a number.
+        def source(index) = @by_index[index]
+
         # What rules and rule tables write into labels: [source, branch, Consequence::Label].
         def labels
-          conditionals.flat_map { |source| source.placed.map { |branch, item| [source, branch, item] } }.select { |_, _, item| item.is_a?(Consequence::Label) }
+          said = conditionals.flat_map { |source| source.placed.map { |branch, item| [source, branch, item] } }
+          said.select { |_, _, item| item.is_a?(Consequence::Label) }
         end
 
         # The Ladder of a Target.
@@ -214,12 +226,12 @@ module VastLattice
 
         def said_late(sources)
           placed = sources.flat_map do |source|
-            source.placed.each_with_index.map do |(branch, item), number|
-              [source, branch, item, number]
-            end
+            source.placed.each_with_index.map { |(branch, item), number| [source, branch, item, number] }
           end
-          placed.select { |source, _, item, _| source.late? || item.is_a?(Consequence::MeasuredLimit) || (item.is_a?(Consequence::Line) && item.late) }
+          placed.select { |source, _, item, _| source.late? || late?(item) }
         end
+
+        def late?(item) = item.is_a?(Consequence::MeasuredLimit) || (item.is_a?(Consequence::Line) && item.late)
       end
     end
   end

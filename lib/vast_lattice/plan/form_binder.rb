@@ -54,11 +54,9 @@ module VastLattice
       def condition(form, numbers, what, text)
         return if text.to_s.strip.empty?
 
-        typed = @reader.condition(text, Place.at('forms', form.name, *path(numbers), "#{what}_when"))
+        typed = @reader.condition(text, Place.at('forms', form.name, *Family::Form.path(numbers), "#{what}_when"))
         @conditions << [[form.name, numbers, what], typed] if typed
       end
-
-      def path(numbers) = %w[pages groups fields].first(numbers.size).zip(numbers).flatten
 
       def check(form, field)
         place = Place.at('forms', form.name, field.ask)

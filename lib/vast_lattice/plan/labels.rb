@@ -37,10 +37,7 @@ module VastLattice
 
       # {name => [[source, Consequence::Label], …]} of what rules write in an outcome with these branches.
       def written(branches)
-        applied = @said.select do |source, branch, _|
-          taken = branches[source.index]
-          taken.is_a?(Array) ? taken.include?(branch) : taken == branch
-        end
+        applied = @said.select { |source, branch, _| source.applies?(branch, branches) }
         applied.group_by { |_, _, label| label.name }.transform_values { |list| list.map { |source, _, label| [source, label] } }
       end
 

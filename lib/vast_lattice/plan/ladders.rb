@@ -91,9 +91,8 @@ module VastLattice
 
       def saying_of(table, target)
         decisions = table.decisions
-        Rung::Saying.new(source: table, values: decisions.fetch(target).map do |decision|
-          decision&.value
-        end, leading: decisions.keys.first == target)
+        values = decisions.fetch(target).map { |decision| decision&.value }
+        Rung::Saying.new(source: table, values: values, leading: decisions.keys.first == target)
       end
 
       def last(target, item)

@@ -20,9 +20,8 @@ module VastLattice
                 *bound.late.map { |source, *said| Program::RuleSource.new(source, constants).said_late(*said) }]
         indexes = body.flat_map { |text| text.scan(NAME) }.flatten.map(&:to_i).uniq
         @measured = symbols.measured.select { |own| indexes.include?(own.index) }
-        source = ['f = []', 'e = []', *constants.names, *taken, *indexes.map do |index|
-          "v#{index} = #{index > symbols.targets.size ? 'm' : 'v'}[#{index}]"
-        end,
+        known = indexes.map { |index| "v#{index} = #{index > symbols.targets.size ? 'm' : 'v'}[#{index}]" }
+        source = ['f = []', 'e = []', *constants.names, *taken, *known,
                   *('budget = Budget.new' if body.any? { |text| text.include?('budget') }), *body, "[f, e, #{result}]"]
         whole = "lambda { |constants, lists| lambda { |v, b, m, t| #{source.join("\n")} } }"
         @lambda = Formula.compiled(whole, 'late').call(constants.to_a, lists)

@@ -51,19 +51,16 @@ module VastLattice
       def tables
         @bound.tables.reject { |bound| bound.table.lookup? }.map do |bound|
           reads = [Name.of(bound.table.name, 'row').to_s, *names(bound.columns.flat_map(&:formulas))].uniq
-          Link.new('table', bound.table.name, Place.at('tables', bound.table.name), reads, bound.columns.map do |column|
-            column.target.name
-          end)
+          decides = bound.columns.map { |column| column.target.name }
+          Link.new('table', bound.table.name, Place.at('tables', bound.table.name), reads, decides)
         end
       end
 
       # Own formulas, conditions and defaults that depend on names, with limits that do.
       def own
         @bound.ladders.filter_map do |ladder|
-          trees = [ladder.rung(Rung::Own)&.typed, ladder.rung(Rung::Applies)&.condition, *ladder.checks.flat_map do |check|
-            own_limits(check)
-          end]
-          reads = names(trees)
+          limits = ladder.checks.flat_map { |check| own_limits(check) }
+          reads = names([ladder.rung(Rung::Own)&.typed, ladder.rung(Rung::Applies)&.condition, *limits])
           kind = ladder.target.state? ? 'condition' : 'formula'
           Link.new(kind, ladder.target.name, ladder.target.place, reads, [ladder.target.name]) if reads.any?
         end

@@ -22,9 +22,8 @@ module VastLattice
         named = [*OF_PARTS.map { |fact| [PRODUCT, nil, fact] },
                  *family.parts.flat_map { |part| OF_PARTS.map { |fact| [part.name, part.name, fact] } },
                  *family.features.map { |feature| [feature.name, feature.name, :count] }]
-        free = named.map do |name, owner, fact|
-          [Name.of(name, fact).to_s, owner, fact]
-        end.reject { |name, _, _| taken.include?(name.downcase) }
+        paths = named.map { |name, owner, fact| [Name.of(name, fact).to_s, owner, fact] }
+        free = paths.reject { |name, _, _| taken.include?(name.downcase) }
         free.uniq { |name, _, _| name.downcase }.each_with_index.map { |(name, owner, fact), at| made(name, owner, fact, first + at) }
       end
 

@@ -26,8 +26,9 @@ module VastLattice
       # What is measured on the finished shape: Measured values. Most families need none of them.
       def measured = @measured ||= Measured.all(@family, @targets.size + 1, @by_name)
 
-      # The Measured of a Formula::Variable, or nil.
-      def measured_by(variable) = variable.index > @targets.size ? measured[variable.index - @targets.size - 1] : nil
+      # The Measured of a number, or of a Formula::Variable; nil where that is none.
+      def measured_at(index) = index > @targets.size ? measured[index - @targets.size - 1] : nil
+      def measured_by(variable) = measured_at(variable.index)
 
       # Whether a Typed tree uses what is measured.
       def late?(typed) = typed.variables.any? { |variable| variable.index > @targets.size }

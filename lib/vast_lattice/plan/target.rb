@@ -21,7 +21,11 @@ module VastLattice
 
       STATE_WORDS = { built: %w[built suppressed], shown: %w[shown hidden] }.freeze
 
+      # What a part looks like: kinds of which the part itself says one.
+      LOOKS = %i[material colour finish].freeze
+
       def value? = kind == :value
+      def look? = LOOKS.include?(kind)
       def state? = STATE_WORDS.key?(kind)
 
       # Whether it is chosen from a list that rules may narrow.

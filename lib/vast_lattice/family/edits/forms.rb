@@ -100,9 +100,9 @@ module VastLattice
         def self.numbers(text)
           return [] if text.empty?
 
-          text.split('/').map do |part|
-            Integer(part, 10, exception: false) || stray(text)
-          end.tap { |list| stray(text) if list.size > 3 || list.any?(&:negative?) }
+          list = text.split('/').map { |part| Integer(part, 10, exception: false) || stray(text) }
+          stray(text) if list.size > 3 || list.any?(&:negative?)
+          list
         end
         private_class_method :numbers
 
