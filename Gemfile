@@ -6,8 +6,13 @@ source 'https://rubygems.org'
 gem 'caxlsx', '~> 4.2'
 gem 'ffi-geos', '~> 2.5'
 gem 'json_schemer', '~> 2.4'
+# For prawn-svg, on the Ruby of Debian 12.
+gem 'css_parser', '~> 1.21'
 gem 'nokogiri', '~> 1.18'
+gem 'prawn', '~> 2.5'
+gem 'prawn-svg', '~> 0.38'
 gem 'rubyzip', '~> 2.4'
+gem 'z3', '~> 0.0.20260727'
 gem 'zeitwerk', '~> 2.6.18'
 
 # Web and storage.

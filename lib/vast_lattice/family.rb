@@ -8,7 +8,7 @@ module VastLattice
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
                                    tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
-                                   overrides: [], opt_outs: [], forms: [])
+                                   overrides: [], opt_outs: [], forms: [], pictures: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -37,7 +37,7 @@ module VastLattice
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule,
         rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
-        forms: Form }
+        forms: Form, pictures: Picture }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.
@@ -57,6 +57,7 @@ module VastLattice
     def table(name) = find(tables, name)
     def rule(name) = find(rules, name)
     def form(name) = find(forms, name)
+    def picture(name) = find(pictures, name)
 
     # Name of the rule or rule table that a plan numbers so; "" for the base price, which a plan takes for a rule.
     def rule_name(index) = (rules + rule_tables)[index]&.name.to_s

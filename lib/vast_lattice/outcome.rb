@@ -87,6 +87,9 @@ module VastLattice
       @findings ||= FindingWords.new(self).findings(@raw_findings)
     end
 
+    # Whether it is wrong, as far as that can be told without wording it.
+    def plainly_wrong? = @raw_findings.any? { |code, _, level| code != :notice || level == :error }
+
     # Whether this outcome finds the same as another one of the same pick, as far as that can be told without wording it.
     def finds_the_same?(other)
       @raw_findings == other.raw_findings && [plan, other.plan].all? { |own| own.errors.empty? && own.family.alternatives.empty? }

@@ -9,7 +9,8 @@ module VastLattice
     SINGULAR = { 'parameters' => 'parameter', 'parts' => 'part', 'features' => 'feature', 'tables' => 'table', 'rows' => 'row',
                  'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
                  'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
-                 'pages' => 'page', 'groups' => 'group', 'fields' => 'field' }.freeze
+                 'pages' => 'page', 'groups' => 'group', 'fields' => 'field', 'narrowings' => 'narrowing',
+                 'pictures' => 'picture' }.freeze
     HIDDEN = %w[dimensions].freeze
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)

@@ -17,6 +17,9 @@ module VastLattice
     attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels, :memo, :figures,
                 :state_indexes, :decisive
 
+    # {form => its FormFields}
+    attr_reader :form_fields
+
     # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
     def self.of(family, before: nil) = new(family, before)
 
@@ -31,7 +34,7 @@ module VastLattice
       @state_indexes = indexes_of_states
       compile(found)
       forms = read_forms
-      found += forms.findings + Advice.new(@bound, family, lists, more: forms.conditions.map(&:last)).findings
+      found += forms.findings + Advice.new(@bound, family, lists, more: forms.trees).findings
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
     end
@@ -128,8 +131,9 @@ module VastLattice
 
     # The FormBinder that read the forms.
     def read_forms
-      forms = FormBinder.new(family, Reader.new(symbols), bound.items, lists)
-      @form_program = FormProgram.new(forms.conditions, lists) if forms.conditions.any?
+      forms = FormBinder.new(family, Reader.new(symbols), bound, lists)
+      @form_fields = forms.fields
+      @form_program = FormProgram.new(forms.conditions, forms.fields, lists) if forms.trees.any?
       forms
     end
 

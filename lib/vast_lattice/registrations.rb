@@ -55,7 +55,13 @@ module VastLattice
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'slider', title: 'slider', kinds: numbers))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'list', title: 'list', kinds: %w[choice]))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'buttons', title: 'row of buttons', kinds: %w[choice]))
+  Family::CONTROLS.register(Family::Controls::Control.new(name: 'swatches', title: 'colour swatches', kinds: %w[choice]))
+  Family::CONTROLS.register(Family::Controls::Control.new(name: 'pictures', title: 'pictures to choose from', kinds: %w[choice]))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'switch', title: 'switch', kinds: %w[yes_no]))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'text', title: 'text box', kinds: %w[text]))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'readout', title: 'read-out', kinds: Family::Parameter::KINDS))
+  Family::CONTROLS.register(Family::Controls::Control.new(name: 'rows', title: 'variant, narrowed down', kinds: %w[row]))
+  Family::CONTROLS.register(Family::Controls::Control.new(name: 'note', title: 'note'))
+  Family::CONTROLS.register(Family::Controls::Control.new(name: 'picture', title: 'picture'))
+  Family::CONTROLS.register(Family::Controls::Control.new(name: 'action', title: 'action button'))
 end

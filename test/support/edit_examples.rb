@@ -91,6 +91,12 @@ module EditExamples
     example('move_form_item', 'form quick', form: 'quick', place: '0/0/0', to: '0/1/1'),
     example('remove_form_item', 'form quick', form: 'quick', place: '0/2'),
     example('add_field', 'form quick', form: 'quick', ask: 'flange', control: 'slider'),
+    example('set_form_choice', 'form quick', form: 'quick', place: '0/2/0', field: 'colours', choice: 'painted', text: '#2b4c7e'),
+    example('set_narrowing', 'form quick', form: 'quick', place: '0/0/0', number: 0, field: 'when', text: 'load_class = "heavy"'),
+    example('remove_narrowing', 'form quick', ground: 'set_narrowing', form: 'quick', place: '0/0/0', number: 0),
+    example('put_picture', 'picture dot: added', picture: { name: 'dot', kind: 'svg', data: 'PHN2Zy8+' }),
+    example('rename_picture', 'picture spot: added', ground: 'put_picture', name: 'dot', to: 'spot'),
+    example('remove_picture', 'picture dot: removed', ground: 'put_picture', name: 'dot'),
     example('remove_field', 'form quick', form: 'quick', ask: 'gauge')
   ].freeze
 

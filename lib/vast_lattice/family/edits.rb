@@ -11,7 +11,8 @@ module VastLattice
       class Error < VastLattice::Error; end
 
       # Name of the edit => the module that has a function of that name.
-      HANDLERS = [Whole, Parameters, Parts, Shapes, Tables, Rows, Rules, Overrides, Forms, Renames].flat_map do |handler|
+      HANDLERS = [Whole, Parameters, Parts, Shapes, Tables, Rows, Rules, Overrides, Forms, FormFields, Pictures,
+                  Renames].flat_map do |handler|
         handler.singleton_methods(false).map { |name| [name.to_s, handler] }
       end.to_h.freeze
 

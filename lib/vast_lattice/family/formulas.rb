@@ -91,7 +91,12 @@ module VastLattice
         end)
       end
 
-      def field(field) = field.with(shown_when: formula(field.shown_when), locked_when: formula(field.locked_when))
+      def field(field)
+        narrowings = field.narrowings.map do |own|
+          own.with(condition: formula(own.condition), least: formula(own.least), most: formula(own.most))
+        end
+        field.with(shown_when: formula(field.shown_when), locked_when: formula(field.locked_when), narrowings: narrowings)
+      end
 
       def rule(rule)
         branches = rule.branches.map { |branch| branch.with(condition: formula(branch.condition), effects: effects(branch.effects)) }

@@ -72,6 +72,7 @@ module VastLattice
         'put_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },
+        'put_picture' => { 'picture' => { '$ref' => '#/$defs/picture' } },
         'put_material' => { 'material' => { '$ref' => '#/$defs/own_material' } },
         'replace_table' => { 'columns' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/columns/items' } },
                              'rows' => { 'type' => 'array', 'items' => ROW } }

@@ -6,7 +6,7 @@ module VastLattice
     class Uses
       # Kinds of things that have a name of their own: the edit that renames them, and the key of their list.
       KINDS = { 'parameter' => 'parameters', 'feature' => 'features', 'part' => 'parts', 'table' => 'tables', 'form' => 'forms',
-                'rule' => 'rules', 'row' => 'rows', 'property' => 'columns' }.freeze
+                'picture' => 'pictures', 'rule' => 'rules', 'row' => 'rows', 'property' => 'columns' }.freeze
       # Those that belong to a table.
       OF_TABLES = %w[row property].freeze
       # A name that nothing has.

@@ -130,7 +130,7 @@ module VastLattice
       end
 
       def values = @bound.targets.select(&:value?)
-      def asked = @asked ||= @family.forms.flat_map(&:fields).to_set { |field| field.ask.downcase }
+      def asked = @asked ||= @family.forms.flat_map(&:fields).select(&:asks?).to_set { |field| field.ask.downcase }
 
       def used_indexes
         typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } +

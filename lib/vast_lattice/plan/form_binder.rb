@@ -2,53 +2,78 @@
 
 module VastLattice
   class Plan
-    # Checks that forms ask for parameters that exist, with controls that suit them, and reads their conditions.
+    # Checks that forms ask for what exists, with controls that suit it, and reads their settings and conditions.
     class FormBinder
-      # [[form, numbers, :shown or :locked], Typed], as FormProgram takes them.
-      attr_reader :conditions
+      # [[form, numbers, :shown or :locked], Typed], as FormProgram takes them; and {form => FormFields}.
+      attr_reader :conditions, :fields
 
-      # +items+ are the bound targets, +lists+ as in Program.
-      def initialize(family, reader, items, lists)
+      # +bound+ is the Bound::Family, +lists+ as in Program.
+      def initialize(family, reader, bound, lists)
         @family = family
-        @items = items
+        @bound = bound
         @lists = lists
         @symbols = reader.symbols
         @reader = Reader.new(@symbols)
         @conditions = []
-        family.forms.each { |form| bind(form) }
+        @fields = family.forms.to_h { |form| [form.name, bind(form)] }
+        never_asked if family.forms.any?
       end
 
       # The findings of all forms.
       def findings = @reader.findings
 
+      # Typed trees by which names are used.
+      def trees = conditions.map(&:last) + @fields.values.flatten.flat_map(&:narrowings).flat_map(&:trees)
+
       private
 
       def bind(form)
-        form.fields.group_by { |field| field.ask.downcase }.each_value { |same| asked_twice(form, same) if same.size > 1 }
-        form.placed.each do |numbers, item|
-          check(form, item) if item.is_a?(Family::Form::Field)
+        form.fields.select(&:asks?).group_by { |field| field.ask.downcase }.each_value { |same| asked_twice(form, same) if same.size > 1 }
+        picture(form.picture, Place.at('forms', form.name))
+        form.placed.filter_map do |numbers, item|
+          place = Place.at('forms', form.name, *Family::Form.path(numbers))
+          picture(item.picture, place)
           condition(form, numbers, :shown, item.shown_when)
-          condition(form, numbers, :locked, item.locked_when) if item.is_a?(Family::Form::Field)
+          field(form, numbers, item, place) if item.is_a?(Family::Form::Field)
         end
+      end
+
+      def field(form, numbers, field, place)
+        condition(form, numbers, :locked, field.locked_when)
+        own = FormField.new(form: form.name, numbers: numbers, field: field)
+        field.pictures.each_value { |name| picture(name, own.place) }
+        target = asked(field, own.place)
+        control = control(field, target, own.place)
+        return own.with(control: control) unless target
+
+        settings = FormFieldReader.new(@reader, field, target, own.place, place.path.drop(2)).settings
+        own.with(target: target, control: control, **settings).tap { |bound| check(bound) }
+      end
+
+      def asked(field, place) = field.asks? ? @reader.target(field.ask, place, among: @symbols.parameter_names + @symbols.row_names) : nil
+
+      # The Control of a field, or nil where it does not suit, which is found.
+      def control(field, target, place)
+        found = Family::CONTROLS.fetch(Family::Controls.of(field, target&.subject))
+        return found if target ? found.suits?(target.subject) : !found.asks?
+        return if field.asks? && !target
+
+        what = target ? "ask for #{target.name}" : 'stand without something that it asks for'
+        @reader.error(:unsuitable_control, "A #{found.title} cannot #{what}.", place, 'Choose another control.')
+      rescue Registry::Unknown => e
+        @reader.error(:unknown_kind, e.message, place, e.remedy)
+      end
+
+      def picture(name, place)
+        return if name.empty? || @family.picture(name)
+
+        @reader.error(:unknown_picture, "There is no picture \"#{name}\".", place,
+                      Nearest.remedy(name, @family.pictures.map(&:name), kind: 'picture'))
       end
 
       def asked_twice(form, same)
         place = Place.at('forms', form.name, same.last.ask)
         @reader.find(:warning, :asked_twice, "#{same.first.ask} is asked for #{same.size} times.", place, 'Ask once.')
-      end
-
-      # A slider from its least on by its step that does not come to its most.
-      def misses(field, target, place)
-        return unless field.control == 'slider'
-
-        item = @items[target.index]
-        least, most = item.fixed_limits(@lists)
-        step = Formula.value(item.step, @lists) if item.step&.constant?
-        return unless least && most && step&.positive?
-        return if Limits.on_a_step?(most, step, least)
-
-        @reader.find(:note, :slider_misses, "By steps of #{target.text(step)} from #{target.text(least)} the slider of #{target.name} " \
-                                            "never comes to #{target.text(most)}.", place, 'Change the step or a limit.')
       end
 
       def condition(form, numbers, what, text)
@@ -58,17 +83,42 @@ module VastLattice
         @conditions << [[form.name, numbers, what], typed] if typed
       end
 
-      def check(form, field)
-        place = Place.at('forms', form.name, field.ask)
-        target = @reader.target(field.ask, place) or return
-        return unless field.control
+      def check(bound)
+        own = @bound.items[bound.target.index].fixed_limits(@lists) if bound.target.value?
+        least = [own&.first, bound.least].compact.max
+        most = [own&.last, bound.most].compact.min
+        misses(bound, least, most)
+        return unless least && most && least > most
 
-        control = Family::CONTROLS.fetch(field.control)
-        return misses(field, target, place) if control.suits?(target.subject)
+        @reader.error(:nothing_left, "This form leaves no value of #{bound.target.name}.", bound.place, 'Widen its range.')
+      end
 
-        @reader.error(:unsuitable_control, "A #{control.title} cannot ask for #{target.name}.", place, 'Choose another control.')
-      rescue Registry::Unknown => e
-        @reader.error(:unknown_kind, e.message, place, e.remedy)
+      # A slider from its least on by its step that does not come to its most.
+      def misses(bound, least, most)
+        target = bound.target
+        step = step_of(bound) if bound.control&.name == 'slider'
+        return unless least && most && step&.positive? && !Limits.on_a_step?(most, step, least)
+
+        @reader.find(:note, :slider_misses, "By steps of #{target.text(step)} from #{target.text(least)} the slider of #{target.name} " \
+                                            "never comes to #{target.text(most)}.", bound.place, 'Change the step or a limit.')
+      end
+
+      # The step of a field, or nil where it is not constant.
+      def step_of(bound)
+        own = @bound.items[bound.target.index].step
+        bound.step || (Formula.value(own, @lists) if own&.constant?)
+      end
+
+      # Parameters that no form asks for, and nothing decides but their own default.
+      def never_asked
+        asked = @fields.values.flatten.filter_map(&:target).to_h { |target| [target.index, true] }
+        @bound.targets.each do |target|
+          ladder = @bound.ladder(target)
+          next if !target.value? || target.computed? || asked[target.index] || ladder.column || ladder.sayings.any?
+
+          @reader.find(:note, :never_asked, "No form asks for #{target.name}, and nothing else decides it: it always has its default.",
+                       target.place, 'Ask for it in a form, or leave it as it is.')
+        end
       end
     end
   end

@@ -2,30 +2,51 @@
 
 module VastLattice
   class Plan
-    # The conditions of a family's forms, compiled: what of them is there, and what is locked.
+    # The conditions of a family's forms, compiled: what of them is there, what is locked, and what fields leave.
     class FormProgram
       # As they were given.
       attr_reader :conditions
 
-      # +conditions+ are [[form, numbers of the page, the group and the field, :shown or :locked], Typed]; +lists+ as in Program.
-      def initialize(conditions, lists)
+      # +conditions+ are [[form, numbers of the page, the group and the field, :shown or :locked], Typed], +fields+ {form =>
+      # FormFields}; +lists+ as in Program.
+      def initialize(conditions, fields, lists)
         @conditions = conditions
         @keys = conditions.map(&:first)
-        trees = conditions.map(&:last)
+        @narrowings = fields.values.flatten.flat_map { |field| field.narrowings.map { |own| [field, own] } }
+        sources = conditions.map { |_, typed| Formula::Emitter.settled(typed) } + @narrowings.map { |_, own| narrowed(own) }
+        trees = conditions.map(&:last) + @narrowings.flat_map { |_, own| own.trees }
         names = trees.flat_map(&:variables).uniq.map { |name| "v#{name.index} = v[#{name.index}]; " }.join
-        source = trees.map { |typed| Formula::Emitter.settled(typed) }.join(', ')
-        @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{source}]"), 'forms').call(lists)
+        @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{sources.join(', ')}]"), 'forms').call(lists)
       end
 
-      # {form => {"0/1/2" => {"shown" => false, "locked" => true}}} for the values of an outcome, of what is not simply there. What
-      # is undefined hides and locks nothing.
+      # {form => {"0/1/2" => {"shown" => false, "locked" => true, "narrowed" => [{"number", "least", "most"}]}}} for the values of
+      # an outcome, of what is not simply there; limits as the program holds them. What is undefined hides, locks and narrows
+      # nothing.
       def call(values)
         found = Hash.new { |forms, form| forms[form] = Hash.new { |items, at| items[at] = {} } }
-        @keys.zip(@lambda.call(values)) do |(form, numbers, what), holds|
+        results = @lambda.call(values)
+        @keys.zip(results) do |(form, numbers, what), holds|
           found[form][numbers.join('/')][what.to_s] = holds if holds == (what == :locked)
+        end
+        @narrowings.zip(results.drop(@keys.size)) do |(field, own), result|
+          narrow(found[field.form][field.at], field, own, result) if result
         end
         found.transform_values(&:to_h).to_h
       end
+
+      private
+
+      # Source of [least, most], nil where the condition does not hold.
+      def narrowed(own)
+        limits = [own.least, own.most].map { |typed| typed ? Formula::Emitter.settled(typed) : 'nil' }
+        Formula::Emitter.choice(own.condition, "[#{limits.join(', ')}]", 'nil', 'nil')
+      end
+
+      def narrow(told, field, own, (least, most))
+        (told['narrowed'] ||= []) << { 'number' => field.narrowings.index(own), 'least' => finite(least), 'most' => finite(most) }.compact
+      end
+
+      def finite(amount) = amount&.finite? ? amount : nil
     end
   end
 end

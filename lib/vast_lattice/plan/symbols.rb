@@ -70,6 +70,9 @@ module VastLattice
       # What rules may narrow, and what rules and columns may decide.
       def offerable_names = names(:value, :row)
       def column_names = names(:value, :built, :shown, :material, :colour, :finish)
+      # What stands for the picked row of each table.
+      def row_names = names(:row)
+
       # Names of labels, and of properties of rows.
       def label_names = @family.patterns.keys + @family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
 

@@ -167,12 +167,11 @@ module VastLattice
         end
         private_class_method :rename_outputs
 
-        def self.rename_fields(form)
-          pages = form.pages.map do |page|
-            groups = page.groups.map { |group| group.with(fields: group.fields.map { |field| field.with(ask: yield(field.ask)) }) }
-            page.with(groups: groups)
+        # Fields that ask for nothing have no name to follow.
+        def self.rename_fields(form, &block)
+          form.map_fields do |field|
+            field.with(ask: field.asks? ? yield(field.ask) : '', sets: field.sets.transform_keys(&block))
           end
-          form.with(pages: pages)
         end
         private_class_method :rename_fields
 

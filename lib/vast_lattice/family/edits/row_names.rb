@@ -9,7 +9,7 @@ module VastLattice
         # +name+ is that of the picked row (size.row), +to+ new names by old ones.
         def self.followed(family, name, to)
           changed = ->(text) { to.find { |old, _| old == text }&.last }
-          family = with_rows(family, name, &changed)
+          family = with_rows(with_fields(family, name, &changed), name, &changed)
           return family unless spoken_of?(family, name)
 
           renamed = Formulas.map(family) { |text| Formula::Rewrite.compared(text, name, &changed) }
@@ -32,6 +32,16 @@ module VastLattice
           family.with(**on_rows(family) { |table, row| [table, (yield(row) if Name.of(table, 'row').to_s.casecmp?(name)) || row] })
         end
         private_class_method :with_rows
+
+        # Fields of forms that ask for a row of the table.
+        def self.with_fields(family, name)
+          return family unless family.forms.any? { |form| form.field(name) }
+
+          family.with(forms: family.forms.map do |form|
+            form.map_fields { |field| field.ask.casecmp?(name) ? field.with(default: yield(field.default) || field.default) : field }
+          end)
+        end
+        private_class_method :with_fields
 
         # A quick look, so that long tables stay the objects that they are.
         def self.spoken_of?(family, name)

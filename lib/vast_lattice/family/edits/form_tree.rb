@@ -1,0 +1,70 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    module Edits
+      # Finding and changing what is in a form by its numbers, from 0: "1" is a page, "1/0" a group on it, "1/0/2" a field.
+      module FormTree
+        # The family with a form (or, by its place, a field of one) replaced by what the block makes of it.
+        def self.on(family, form, &) = family.with(forms: Edits.change(family.forms, form, 'form', &))
+
+        # The numbers of a place.
+        def self.numbers(text)
+          return [] if text.empty?
+
+          list = text.split('/').map { |part| Integer(part, 10, exception: false) || stray(text) }
+          stray(text) if list.size > 3 || list.any?(&:negative?)
+          list
+        end
+
+        # Raises Error for what is not there.
+        def self.stray(text)
+          raise(Error.new("There is no \"#{text}\" in this form.", remedy: 'Look at the form again: it may have been changed.'))
+        end
+
+        # The form (or a part of it) with what stands at these numbers replaced by what the block makes of it.
+        def self.changed(holder, numbers, &)
+          return yield(holder) if numbers.empty?
+
+          first, *rest = numbers
+          list = holder.public_send(holder.class.list)
+          stray(first.to_s) unless first < list.size
+          holder.with(holder.class.list => list.each_with_index.map { |item, index| index == first ? changed(item, rest, &) : item })
+        end
+
+        # [what stands there, the form without it]
+        def self.taken(form, numbers)
+          stray('') if numbers.empty?
+          gone = nil
+          rest = changed(form, numbers[0...-1]) do |holder|
+            list = holder.public_send(holder.class.list)
+            gone = list[numbers.last] || stray(numbers.join('/'))
+            holder.with(holder.class.list => list.each_with_index.reject { |_, index| index == numbers.last }.map(&:first))
+          end
+          [gone, rest]
+        end
+
+        # A page or a group with one more item at a number.
+        def self.inserted(holder, number, item)
+          list = holder.public_send(holder.class.list).dup
+          holder.with(holder.class.list => list.insert(number.clamp(0, list.size), item))
+        end
+
+        # A field by its place.
+        def self.on_field(family, form, place, &)
+          at = numbers(place)
+          stray(place) unless at.size == 3
+          on(family, form) { |found| changed(found, at, &) }
+        end
+
+        # Raises Error for a field that is none of those known.
+        def self.refuse_unknown(field, known)
+          raise Error.new("That has no #{field}.", remedy: Nearest.remedy(field, known, kind: 'field')) unless known.include?(field)
+        end
+
+        # The items of a text with commas.
+        def self.listed(text) = text.split(',').map(&:strip).reject(&:empty?)
+      end
+    end
+  end
+end

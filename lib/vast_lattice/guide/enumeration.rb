@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Guide
+    # Proposals found by trying everything, as long as that is few.
+    class Enumeration
+      # Outcomes that are tried at most for one number of changes.
+      MOST = 6000
+      # Those of a shape that is not known yet.
+      MOST_SHAPES = 200
+
+      # +domains+ are those of the fields that may change, +wish+ what holds in any case.
+      def initialize(trying, domains, wish)
+        @trying = trying
+        @domains = domains
+        @wish = wish
+        @importance = Importance.new(trying)
+        @shapes = 0
+      end
+
+      # Whether all changes of so many fields can be tried.
+      def feasible?(size) = combinations(size).sum { |domains| domains.map { |domain| domain.others.size }.reduce(1, :*) } <= MOST
+
+      # The best Proposal for each set of so many fields, the least important first; at most +most+.
+      def proposals(size, most)
+        sets = combinations(size).sort_by { |domains| weight(domains) }
+        sets.lazy.filter_map { |domains| best(domains) }.first(most)
+      end
+
+      private
+
+      def combinations(size) = @domains.combination(size).to_a
+      def weight(domains) = domains.sum { |domain| @importance.of(domain.field) }
+
+      # The valid change of a set that is nearest to what is there now.
+      def best(domains)
+        return (Proposal.new(changes: {}, cost: [0, 0, 0.0]) if valid?({})) if domains.empty?
+
+        all = domains.first.others.product(*domains.drop(1).map(&:others))
+        ranked = domains.one? ? all : all.sort_by { |values| distance(domains, values) }
+        found = ranked.find { |values| valid?(domains.map(&:field).zip(values).to_h) } or return
+        Proposal.new(changes: domains.map(&:field).zip(found).to_h, cost: [domains.size, weight(domains), distance(domains, found)])
+      end
+
+      def distance(domains, values) = domains.zip(values).sum { |domain, value| domain.distance(value) }
+
+      # Shapes that are not known yet are looked at as long as they are few.
+      def valid?(changes)
+        outcome = @trying.outcome(@wish.merge(changes)) or return false
+        return false if outcome.plainly_wrong? || @trying.faults(outcome).any?
+
+        @shapes += 1 unless Checks::Figures.known(outcome)
+        @shapes <= MOST_SHAPES && @trying.valid?(outcome)
+      end
+    end
+  end
+end

@@ -1,0 +1,175 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Guide
+    # What the items of a form show of an outcome: whether a page, a group or a field is there, what a field holds, what it leaves,
+    # who decides it where nobody answers it, and what is to be said.
+    class FormState
+      attr_reader :form
+
+      # +form+ is a Family::Form; +findings+ those of the outcome and its shape.
+      def initialize(outcome, form, findings)
+        @outcome = outcome
+        @plan = outcome.plan
+        @form = form
+        @fields = @plan.form_fields.fetch(form.name)
+        @flags = Flags.new(@plan, form, outcome.values)
+        @findings = findings
+      end
+
+      # What the form itself finds, beside +findings+.
+      def own_findings
+        @own_findings ||= answerable.filter_map do |field|
+          code, message, remedy = allowed(field).fault(value(field))
+          code && Finding.new(code: code, level: :error, message: message, remedy: remedy, place: field.target.place)
+        end
+      end
+
+      # Plain form (docs/api.md): the "items" by their numbers from the form down, those that are "absent" with the reason, and
+      # the "findings" with the fields that they concern.
+      def to_tree
+        { 'items' => holders.merge(@fields.to_h { |field| [field.at, field_tree(field)] }), 'absent' => absent,
+          'findings' => all_findings.map { |finding| { **finding.to_tree, 'at' => concerned(finding).map(&:at) } },
+          'valid' => all_findings.none?(&:error?) }
+      end
+
+      # What a field leaves.
+      def allowed(field) = (@allowed ||= {})[field.at] ||= Allowed.new(field, @outcome, @flags.narrowed(field))
+
+      # Fields that can be answered now.
+      def answerable = @answerable ||= @fields.select { |field| field.answered? && !hidden?(field.numbers) && lock(field).nil? }
+
+      # Whether a field is there.
+      def seen?(field) = !hidden?(field.numbers)
+
+      # Why it cannot be answered now, or nil.
+      def lock(field)
+        return "Not to be answered now#{because(condition(field.numbers, :locked))}." if @flags.locked?(field)
+        return if field.target.kind == :row
+        return 'Does not apply now.' unless @outcome.applies?(field.target)
+        return "Computed: #{field.target.subject.formula}." if field.target.computed?
+
+        decision = decider(field)
+        "Decided by #{decision}." unless %w[person default].include?(decision.word) || open?(field)
+      end
+
+      # What is typed to get a value, in the field's unit.
+      def entry(field, value)
+        return value.to_s if field.target.kind == :row
+        return if Formula::Runtime.undefined?(value)
+
+        field.target.type.number? ? Units::Format.exact(field.unit.from_base(value).round(9)) : field.target.text(value)
+      end
+
+      # The same with its unit: an answer wherever it is read.
+      def answer(field, value) = field.target.type.number? ? "#{entry(field, value)} #{field.unit.symbol}".strip : entry(field, value)
+
+      # A value of a field for people.
+      def text(field, value)
+        return 'does not apply' unless field.target.kind == :row || @outcome.applies?(field.target)
+        return value.nil? ? 'none' : value if field.target.kind == :row
+
+        field.target.text(value, field.target.type.number? ? field.unit : field.target.unit)
+      end
+
+      private
+
+      def all_findings = @all_findings ||= (own_findings + @findings).uniq
+
+      def hidden?(numbers) = @flags.hidden?(numbers)
+
+      def holders
+        pages = @form.placed.reject { |_, item| item.is_a?(Family::Form::Field) }
+        pages.to_h { |numbers, _| [numbers.join('/'), { 'shown' => !hidden?(numbers) }] }
+      end
+
+      def field_tree(field)
+        shown = { 'shown' => !hidden?(field.numbers) }
+        return shown unless field.target
+
+        locked = lock(field)
+        { **shown, 'ask' => field.target.name, 'text' => text(field, value(field)), 'entry' => entry(field, value(field)),
+                   'decider' => decider(field).word, 'locked' => locked, 'says' => saying(field), **limits(field),
+                   'choices' => choices(field) }.compact
+      end
+
+      # Whether an answer would count all the same, as in an open column.
+      def open?(field)
+        column = @plan.bound.ladder(field.target).column
+        decider(field).kind == :table && column&.open?
+      end
+
+      def decider(field) = @outcome.decider(field.target.name)
+      def value(field) = @outcome.values[field.target.index]
+
+      def limits(field)
+        return {} unless field.target.type.number?
+
+        own = allowed(field)
+        { 'least' => own.least, 'most' => own.most, 'step' => own.step }.transform_values do |amount|
+          amount && field.unit.from_base(amount).round(9)
+        end
+                                                                        .merge('unit' => field.unit.symbol)
+      end
+
+      # Every choice, with whether rules and the form leave it.
+      def choices(field)
+        return if field.order.empty?
+
+        left = allowed(field).choices
+        field.order.map { |value| { 'entry' => entry(field, value), 'text' => text_of(field, value), 'left' => left.include?(value) } }
+      end
+
+      def text_of(field, value) = field.target.kind == :row ? value : text(field, value)
+
+      # What is to be said at a field, with the nearest allowed entries.
+      def saying(field)
+        found = all_findings.find { |finding| finding.level != :note && concerned(finding).include?(field) } or return
+        near = allowed(field).nearest(value(field)).map { |amount| { 'entry' => answer(field, amount), 'text' => text(field, amount) } }
+        { 'level' => found.level.to_s, 'message' => found.message, 'remedy' => near.empty? ? found.remedy : nil, 'nearest' => near }.compact
+      end
+
+      # The fields that a finding is about: those of its parameter, or of the answers that lead to it.
+      def concerned(finding)
+        @concerned ||= {}
+        @concerned[finding] ||= begin
+          names = names_of(finding).map(&:downcase)
+          @fields.select { |field| field.target && names.include?(field.target.name.downcase) }
+        end
+      end
+
+      def names_of(finding)
+        path = finding.place&.path.to_a
+        return [path[1]] if path.first == 'parameters'
+        return [Name.of(path[1], 'row').to_s] if path.first == 'tables' && path.size == 2
+
+        rule = finding.place && @plan.bound.conditionals.find { |bound| bound.place == finding.place }
+        rule ? Plan::Dependencies.new(@plan).inputs(rule.conditions) : []
+      end
+
+      # What is not there by a condition of its own: its title, and why.
+      def absent
+        own = @form.placed.select { |numbers, _| @flags.own_hidden?(numbers) && !hidden?(numbers[0...-1]) }
+        own.map do |numbers, item|
+          { 'title' => title(numbers, item), 'why' => "not asked#{because(condition(numbers, :shown))}" }
+        end
+      end
+
+      def title(numbers, item)
+        return @fields.find { |field| field.numbers == numbers }.title if item.is_a?(Family::Form::Field)
+
+        item.title.empty? ? 'A group of questions' : item.title
+      end
+
+      def condition(numbers, what) = @plan.form_program.conditions.find { |key, _| key == [@form.name, numbers, what] }&.last
+
+      # ", because load class is heavy"
+      def because(condition)
+        targets = condition ? condition.variables.filter_map { |variable| @plan.targets[variable.index] } : []
+        return '' if targets.empty?
+
+        ", because #{targets.map { |target| "#{target.title} is #{@outcome.text_of(target)}" }.join(' and ')}"
+      end
+    end
+  end
+end

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # A field of a form that is read: +form+ its name, +numbers+ of its page, group and itself, the Target (nil where nothing is
+    # asked), the Controls::Control, the Unit in which it is answered, and its own +least+, +most+, +step+ and +default+ as the
+    # program holds them (nil where there is none). +order+ are all its choices as they stand in the form; +narrowings+ Narrowings.
+    class FormField < Value.with(:form, :numbers, :field, target: nil, control: nil, unit: nil, least: nil, most: nil, step: nil,
+                                                          default: nil, order: [], narrowings: [])
+      # What a field leaves where its Typed +condition+ holds: Typed +least+ and +most+, values of +choices+, or nil each.
+      class Narrowing < Value.with(:condition, least: nil, most: nil, choices: nil)
+        def trees = [condition, least, most].compact
+      end
+
+      # Quick: its numbers tell it from others of its form.
+      def hash = numbers.hash
+
+      # Whether a person can answer it.
+      def answered? = !target.nil? && !target.computed? && control&.name != 'readout'
+
+      # Numbers from the form down, as text.
+      def at = numbers.join('/')
+
+      def title = field.label.empty? && target ? target.subject.title : field.label
+
+      # Where findings of it are.
+      def place = field.asks? ? Place.at('forms', form, field.ask) : Place.at('forms', form, *Family::Form.path(numbers))
+    end
+  end
+end

@@ -1,0 +1,100 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require_relative '../support/random_form'
+
+# Filling in a form, against trying everything: which choices are possible now, and the nearest valid products.
+class GuideTest < CoreCase
+  TIMES = ENV['LATTICE_LONG'] ? 300 : 20
+
+  def each_filling
+    TIMES.times do |seed|
+      maker = RandomForm.new(seed)
+      family = maker.family
+      plan = Plan.of(family)
+      next unless plan.runnable?
+
+      3.times { yield Guide::Filling.new(plan, family.forms.first, maker.answers(family)), seed }
+    end
+  end
+
+  # All values that each field can have, as entries.
+  def entries(filling)
+    filling.fields.to_h do |field|
+      numbers = field.order.empty? ? (10..60).step(10).map { |amount| "#{amount} mm" } : nil
+      [field, numbers || field.order.map { |value| filling.state.answer(field, value) }]
+    end
+  end
+
+  # What is wrong with other answers, by code and place, and whether those hold that are wanted.
+  def looked(filling, answers, wanted)
+    other = Guide::Filling.new(filling.plan, filling.form, filling.answers.merge(answers))
+    holds = wanted.all? { |field, entry| other.state.answer(field, other.result.outcome.values[field.target.index]) == entry }
+    [other.findings.select(&:error?).map { |finding| [finding.code, finding.place&.path] }, holds]
+  end
+
+  def test_impossible_choices_are_those_that_enumeration_finds
+    found = 0
+    each_filling do |filling, seed|
+      told = Guide::Choices.new(filling).to_tree
+      present, = looked(filling, {}, {})
+      expected = {}
+      entries(filling).each do |field, list|
+        next if field.order.empty? || !filling.state.seen?(field)
+
+        now = filling.state.answer(field, filling.result.outcome.values[field.target.index])
+        (list - [now]).each do |entry|
+          errors, holds = looked(filling, { field.target.name => entry }, { field => entry })
+          (expected[field.at] ||= []) << entry unless holds && (errors - present).empty?
+        end
+      end
+      found += expected.size
+      assert_equal expected, told.transform_values(&:keys), "family #{seed}"
+    end
+    assert_operator found, :>, TIMES / 4
+  end
+
+  # The least number of answers to change, by trying all products; up to twelve choices each.
+  def least(filling)
+    lists = entries(filling)
+    fields = lists.keys
+    now = fields.map { |field| filling.state.answer(field, filling.result.outcome.values[field.target.index]) }
+    (0..fields.size).find do |size|
+      fields.each_index.to_a.combination(size).any? do |at|
+        at.map { |index| lists[fields[index]] - [now[index]] }.then { |first, *rest| first ? first.product(*rest) : [[]] }.any? do |values|
+          changed = at.map { |index| fields[index] }.zip(values).to_h
+          errors, holds = looked(filling, changed.transform_keys { |field| field.target.name }, changed)
+          holds && errors.empty?
+        end
+      end
+    end
+  end
+
+  def test_proposals_are_valid_and_of_least_size
+    sizes = Hash.new(0)
+    each_filling do |filling, seed|
+      next if filling.valid?
+
+      proposals = Guide::Proposals.new(filling)
+      wanted = least(filling)
+      assert_equal [wanted], [proposals.all.first&.changes&.size], "family #{seed} #{filling.answers}"
+      proposals.all.each do |proposal|
+        assert_predicate proposals.filled(proposal), :valid?
+        assert_equal wanted, proposal.changes.size
+      end
+      assert_equal proposals.all.sort_by(&:cost).map(&:cost), proposals.all.map(&:cost)
+      sizes[wanted] += 1
+      solved(filling, proposals, seed)
+    end
+    assert_operator sizes.fetch(1), :>, 10
+    assert_operator sizes.fetch(2, 0), :>, 0
+  end
+
+  # The solver alone finds the same as trying everything.
+  def solved(filling, proposals, seed)
+    trying, domains = %i[@trying @domains].map { |name| proposals.instance_variable_get(name) }
+    found = Guide::Solver.new(trying, domains, {}).proposals(0, domains.size, 3)
+    assert_equal proposals.all.map { |one| one.cost.first(2) }, found.map { |one| one.cost.first(2) }, "family #{seed} #{filling.answers}"
+    proposals.all.zip(found).each { |one, other| assert_in_delta one.cost.last, other.cost.last, 1e-6, "family #{seed}" }
+  end
+end
