@@ -7,8 +7,17 @@ module VastLattice
     class DocumentRecord < ActiveRecord::Base
       self.table_name = 'documents'
       attribute :body, PlainJSON.new
+      attribute :about, PlainJSON.new
+      # What is large is read only where it is needed.
+      LARGE = %w[body].freeze
       # Documents that are not removed.
       scope :present, -> { where(removed_at: nil) }
+      scope :lean, -> { select(*(column_names - LARGE)) }
+      # Whose name, address or about holds a text.
+      scope :holding, lambda { |text|
+        like = "%#{sanitize_sql_like(text)}%"
+        %i[name slug about].map { |column| arel_table[column].matches(like) }.reduce(:or).then { |any| where(any) }
+      }
       scope :of_kind, ->(kind) { where(kind: kind.name) }
     end
   end

@@ -5,6 +5,8 @@ module VastLattice
     # What the store must know of a kind of document, here of families: what they are made of, how they are compiled, what is
     # wrong with them, and which other documents they use. Another kind answers the same.
     module FamilyDocument
+      extend Kind
+
       def self.name = 'family'
 
       # The key of what belongs to no element; the kinds of elements, and those within others.

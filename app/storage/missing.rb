@@ -2,10 +2,13 @@
 
 module VastLattice
   module Storage
-    # No family of that address is stored.
+    # Nothing of a kind is stored at that address.
     class Missing < Error
-      def initialize(slug)
-        super("There is no family at \"#{slug}\".", remedy: 'Choose one from the list of families.')
+      REMEDIES = Hash.new('Look at the code or the address again.').merge('family' => 'Choose one from the list of families.').freeze
+
+      # +word+ is what the kind is called.
+      def initialize(slug, word = 'family')
+        super("There is no #{word} at \"#{slug}\".", remedy: REMEDIES[word])
       end
     end
   end

@@ -9,6 +9,9 @@ module VastLattice
       # was asked for.
       Stored = Struct.new(:record, :plan, :made) do
         def family = plan.family
+
+        # What it compiles to, where that is no plan.
+        def content = plan
         def slug = record.slug
         def version = record.version
       end
@@ -33,6 +36,13 @@ module VastLattice
       # The records of all families that are not removed, by name.
       def records = documents.present.order(:name).to_a
 
+      # Lean records of documents about a family (or of all), the latest first, +text+ in their name, address or about.
+      def listed(subject: nil, text: '', limit: 200)
+        found = documents.present.lean.order(id: :desc).limit(limit)
+        found = found.where(subject: subject) if subject
+        text.empty? ? found.to_a : found.holding(text).to_a
+      end
+
       # The records of removed families, the latest first.
       def removed = documents.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
 
@@ -50,15 +60,16 @@ module VastLattice
       # The Stored family of a record. Its plan is compiled if it is not kept already.
       def stored(record) = Stored.new(record, (record.digest && @plans[record.digest]) || remember(record, compiled(record)))
 
-      # Stores a new family; returns it Stored. Raises Refused when it has errors.
-      def create(family, person:)
+      # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
+      # Refused when it has errors.
+      def create(family, person:, slug: nil)
         plan = checked(family, nil)
         record = DocumentRecord.transaction do
           title = @kind.title(family)
           nothing = @kind.blank(title)
-          made = DocumentRecord.create!(kind: @kind.name, slug: fresh_slug(title), name: title, body: {},
+          made = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {},
                                         digest: Digest.of(@kind.taken_apart(nothing)))
-          write(made, @kind.patch(nothing, family), family, person: person, summary: "#{@kind.name.capitalize} #{title} made")
+          write(made, @kind.patch(nothing, family), family, person: person, summary: "#{@kind.word.capitalize} #{title} made")
           made
         end
         keep(record, plan)
@@ -76,14 +87,14 @@ module VastLattice
       # raises; then nothing is stored.
       def edit(slug, version:, person:)
         changing(slug) do |current|
-          changed = yield current.family
-          patch = changed.equal?(current.family) ? nil : @kind.patch(current.family, changed)
+          changed = yield @kind.document(current.plan)
+          patch = changed.equal?(@kind.document(current.plan)) ? nil : @kind.patch(@kind.document(current.plan), changed)
           next current if patch.nil? || patch.empty?
 
           refuse_overlap(current, version, patch)
           plan = checked(changed, current.plan)
           committed(current, plan) do |record|
-            write(record, patch, changed, person: person, summary: summary(current.family, changed))
+            write(record, patch, changed, person: person, summary: summary(@kind.document(current.plan), changed))
             ChangeRecord.where(document_id: record.id, status: 'undone').update_all(status: 'dropped')
           end
         end
@@ -129,6 +140,9 @@ module VastLattice
       # Records of the documents that use the one at an address.
       def used_by(slug) = users(record(slug))
 
+      # An address that is free.
+      def free_address = fresh_slug('')
+
       # [what undo would take back, what redo would bring back], as summaries or nil.
       def next_steps(slug)
         changes = ChangeRecord.where(document_id: record(slug).id)
@@ -138,10 +152,10 @@ module VastLattice
       private
 
       def documents = DocumentRecord.of_kind(@kind)
-      def record(slug) = documents.present.find_by(slug: slug) || raise(Missing, slug)
+      def record(slug) = documents.present.find_by(slug: slug) || raise(Missing.new(slug, @kind.word))
 
       def mark(record, slug, time, person)
-        raise Missing, slug unless record
+        raise Missing.new(slug, @kind.word) unless record
         raise InUse, users(record) if time && users(record).any?
 
         record.update!(removed_at: time)
@@ -213,7 +227,7 @@ module VastLattice
       end
 
       def earlier(current, version)
-        changes_since(current.record, version).reverse.reduce(current.family) do |family, change|
+        changes_since(current.record, version).reverse.reduce(@kind.document(current.plan)) do |family, change|
           @kind.patch_of(change.patch).reversed.applied(family)
         end
       end
@@ -234,7 +248,7 @@ module VastLattice
       def write(record, patch, after, person:, summary:, kind: 'edit')
         number = record.version
         record.version += 1
-        record.name = @kind.title(after)
+        record.assign_attributes(name: @kind.title(after), subject: @kind.subject(after), about: @kind.about(after))
         # Of documents from before there were digests, that of the whole.
         record.digest = record.digest ? Digest.after(record.digest, patch) : Digest.of(@kind.taken_apart(after))
         Elements.write(record, @kind, patch, after)
@@ -250,7 +264,7 @@ module VastLattice
 
           patch = yield(@kind.patch_of(change.patch))
           refuse_built_on(current, change, patch)
-          after = patch.applied(current.family)
+          after = patch.applied(@kind.document(current.plan))
           committed(current, @kind.compiled(after, before: current.plan)) do |record|
             change.update!(status: status)
             write(record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}"[0, SUMMARY], kind: kind)
@@ -272,11 +286,7 @@ module VastLattice
         changes.join("\n")[0, SUMMARY]
       end
 
-      def fresh_slug(title)
-        base = title.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.gsub(/[^a-z0-9]+/, '-').gsub(/\A-+|-+\z/, '')[0, 60]
-        base = @kind.name if base.empty?
-        [base, *(2..999).map { |number| "#{base}-#{number}" }].find { |slug| !DocumentRecord.exists?(slug: slug) }
-      end
+      def fresh_slug(title) = @kind.addresses(title).find { |slug| !DocumentRecord.exists?(slug: slug) }
     end
   end
 end

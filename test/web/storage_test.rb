@@ -219,6 +219,8 @@ class StorageTest < WebCase
     end
     Made = Struct.new(:bodies, :orders)
 
+    extend VastLattice::Storage::Kind
+
     class << self
       def name = 'notes'
       def header = ['notes', '', '']

@@ -1,0 +1,30 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # What a kind of document may leave unsaid; FamilyDocument shows what it must say.
+    module Kind
+      # Signs of codes that are not taken for each other.
+      SIGNS = [*'2'..'9', *'a'..'z'].-(%w[i l o u]).freeze
+
+      # What it is called for people.
+      def word = name
+
+      # The address of the family that a document is about, nil where it is about none.
+      def subject(_document) = nil
+
+      # What lists show of a document, in plain form.
+      def about(_document) = {}
+
+      # Addresses that a new document can have, the best first.
+      def addresses(title)
+        base = title.unicode_normalize(:nfkd).gsub(/\p{Mn}/, '').downcase.gsub(/[^a-z0-9]+/, '-').gsub(/\A-+|-+\z/, '')[0, 60]
+        base = name if base.empty?
+        [base, *(2..999).lazy.map { |number| "#{base}-#{number}" }]
+      end
+
+      # A code of so many signs that nobody guesses.
+      def self.code(size) = Array.new(size) { SIGNS[SecureRandom.random_number(SIGNS.size)] }.join
+    end
+  end
+end

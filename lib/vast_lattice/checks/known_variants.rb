@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Checks
+    # The variants of a family by what they come to, so that a configured result that equals one is known as it.
+    class KnownVariants
+      # Variants that are looked at; of more, none is known.
+      MOST = 5000
+
+      # Those of a plan, which remembers them.
+      def self.of(plan) = plan.memo.fetch([:known_variants, plan.object_id]) { new(plan) }
+
+      def initialize(plan)
+        @plan = plan
+        # Picked rows are how a result came about, not what it is.
+        @compared = plan.targets.reject { |target| target.kind == :row }.map(&:index)
+        variants = Variants.new(plan)
+        many = plan.family.variant_tables.empty? || variants.size > MOST
+        @by_values = many ? {} : variants.first(MOST).reverse_each.to_h { |variant| [signature(variant.outcome), variant] }
+        @labels = @by_values.values.filter_map { |variant| variant.outcome.labels['part_number'] }.to_h { |label| [label, true] }
+      end
+
+      # The rows of the variant that an outcome equals in every value and state, by table; nil where there is none.
+      def rows(outcome) = @by_values[signature(outcome)]&.rows
+
+      # The part number of an outcome, and whether it is new: that of the variant that it equals, else by the pattern; one that
+      # another variant has gets the +mark+ behind it. nil where the family has no pattern for it.
+      def part_number(outcome, mark)
+        known = @by_values[signature(outcome)]
+        return [known.outcome.label('part_number'), false] if known && @plan.family.patterns.key?('part_number')
+
+        label = outcome.labels['part_number']
+        return [label, true] if label.nil? || !@labels.key?(label)
+
+        ["#{label}-#{mark}", true]
+      end
+
+      private
+
+      def signature(outcome) = outcome.values.values_at(*@compared).map { |value| value.is_a?(Float) && value.nan? ? :undefined : value }
+    end
+  end
+end

@@ -1,0 +1,80 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Guide
+    # A filled-in form that is kept: the answers, and all that came of them, frozen as data with the edition of the family. It can
+    # be read when the family, or the program, is no longer what it was.
+    #
+    # +family+ has "slug", "name" and "version"; +source+ is the address of the published form that it comes from, or ''; +fields+
+    # are what the form showed, by page and group; +part_number+ has "text" and whether it is "fresh"; +outcome+ is that of an
+    # Exchange::FrozenOutcome.
+    class Configuration < Value.with(:name, :family, :form, note: '', source: '', answers: {}, rows: {}, fields: [], part_number: {},
+                                            price: '', valid: true, made_at: '', outcome: {})
+      extend TreeForm
+
+      VIEWS = %w[front top end].freeze
+      LONGEST_NAME = 120
+
+      # Freezes a Filling. +code+ is what a part number that is taken gets behind it; +about+ are further fields.
+      def self.of(filling, name:, code:, **about)
+        result = filling.result
+        text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code)
+        new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling), price: result.price,
+            rows: Exchange::ResultTree.rows(result.outcome).compact, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
+            valid: filling.valid?, outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
+      end
+
+      # A name, or what stands for it. Raises Refused.
+      def self.checked_name(name, result)
+        name = name.to_s.strip
+        return name if name.size.between?(1, LONGEST_NAME)
+        return result.outcome.label('part_number').then { |label| label.empty? ? result.plan.family.name : label }[0, LONGEST_NAME] if name.empty?
+
+        raise Refused.new("A name has at most #{LONGEST_NAME} characters.", remedy: 'Shorten it.')
+      end
+      private_class_method :checked_name
+
+      # [{"title", "groups": [{"title", "fields": [{"title", "text", "by"}]}]}] of what is there.
+      def self.shown(filling)
+        items = filling.state.to_tree['items']
+        fields = filling.plan.form_fields.fetch(filling.form.name).to_h { |field| [field.at, field] }
+        filling.form.pages.each_with_index.filter_map do |page, one|
+          groups = page.groups.each_with_index.map { |group, two| { 'title' => group.title, 'fields' => shown_in(group, [one, two], items, fields) } }
+          groups = groups.reject { |group| group['fields'].empty? }
+          { 'title' => page.title, 'groups' => groups } if groups.any?
+        end
+      end
+      private_class_method :shown
+
+      def self.shown_in(group, numbers, items, fields)
+        group.fields.each_index.filter_map do |three|
+          at = [*numbers, three].join('/')
+          item = items[at]
+          next unless item['shown'] && item.key?('text')
+
+          { 'title' => fields[at].title, 'text' => item['text'], 'by' => item['decider'] }
+        end
+      end
+      private_class_method :shown_in
+
+      # What came of it: an Exchange::FrozenOutcome.
+      def frozen_outcome = Exchange::FrozenOutcome.new(outcome)
+
+      # What lists show of it.
+      def about
+        { 'part_number' => part_number.fetch('text', ''), 'price' => price, 'family' => family['name'], 'form' => form, 'valid' => valid,
+          'mass' => frozen_outcome.fact('mass').to_s }
+      end
+
+      # What would be different if it were filled in now: {name => [kept, now]}, with price and mass; raises Refused or Plan::PickError
+      # where it could not be any more.
+      def differences(plan)
+        form = plan.family.form(self.form) || raise(Refused.new("The family has no form \"#{self.form}\" any more.", remedy: 'It stays as it was kept.'))
+        now = Filling.new(plan, form, answers).result
+        found = frozen_outcome.differences(Exchange::FrozenOutcome.of(now, views: []))
+        told = { 'price' => [price, now.price], 'mass' => [frozen_outcome.fact('mass'), now.fact_texts['mass']] }
+        found.merge(told.reject { |_, (kept, fresh)| kept == fresh })
+      end
+    end
+  end
+end

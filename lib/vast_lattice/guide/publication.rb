@@ -1,0 +1,55 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Guide
+    # A form that is published: the family as it was then, frozen, so that what the engineer does meanwhile reaches nobody before it
+    # is published anew. +family+ has "slug", "name" and "version"; +body+ is the family in plain form; +origins+ are the sites that
+    # may show it inside their pages; it is +open+ until it is withdrawn.
+    class Publication < Value.with(:name, :family, :form, body: {}, origins: [], open: true)
+      extend TreeForm
+
+      ORIGIN = %r{\Ahttps?://[a-z0-9.-]+(:\d{1,5})?\z}
+      MOST_ORIGINS = 20
+
+      # The form of a family as it is now. Raises Refused where it cannot be filled in.
+      def self.of(plan, form, family:, origins: [])
+        fault = plan.breaking.first || plan.errors.find { |finding| finding.place&.path.to_a.first(2) == ['forms', form.name] }
+        raise Refused.new("It cannot be published yet: #{fault.message}", remedy: fault.remedy || 'Mend it first.') if fault
+        raise Refused.new('The form asks for nothing.', remedy: 'Add fields first.') if plan.form_fields.fetch(form.name).none?(&:answered?)
+
+        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name, body: plan.family.with(forms: [form]).to_tree, origins: origins)
+      end
+
+      # Origins that were typed, one on each line. Raises Refused.
+      def self.origins_of(text)
+        origins = text.split(/[\s,]+/).map { |one| one.downcase.chomp('/') }.reject(&:empty?).uniq
+        wrong = origins.find { |one| !one.match?(ORIGIN) }
+        raise Refused.new("\"#{wrong[0, 80]}\" is no address of a site.", remedy: 'Write it like https://shop.example.') if wrong
+        raise Refused.new("At most #{MOST_ORIGINS} sites.", remedy: 'Leave some out.') if origins.size > MOST_ORIGINS
+
+        origins
+      end
+
+      # What lists show of it.
+      def about = { 'form' => form, 'version' => family['version'], 'open' => open }
+
+      # It compiled: the plan of its family, and the form.
+      class Opened
+        attr_reader :publication, :plan
+
+        def initialize(publication, plan = nil)
+          @publication = publication
+          @plan = plan || Plan.of(publication.body.empty? ? Family.new(name: publication.name) : Family.from_tree(publication.body))
+        end
+
+        # The same with a publication of the same body.
+        def with_publication(other) = Opened.new(other, plan)
+
+        def form = plan.family.forms.first
+
+        # Raises Refused, Plan::PickError.
+        def filling(answers) = Filling.new(plan, form, answers)
+      end
+    end
+  end
+end
