@@ -14,9 +14,9 @@ module VastLattice
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
     LOADER.collapse(File.join(ROOT, 'app/web/resources'))
     LOADER.inflector.inflect('plain_json' => 'PlainJSON',
-                             **%w[tables imports lattice variants reviews model edits rules families].to_h do |name|
+                             **%w[tables imports lattice variants reviews model edits rules families forms configurations].to_h do |name|
                                ["#{name}_api", "#{name.capitalize}API"]
-                             end)
+                             end, 'form_design_api' => 'FormDesignAPI')
     LOADER.setup
 
     # Connects to the database and migrates it.

@@ -16,7 +16,8 @@ module VastLattice
     # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine; +workshop+ does
     # what takes long, if there is one.
     def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil)
-      Site.set(:store, store)
+      Site.set(store: store, publications: Storage::Store.new(Storage::PublicationDocument),
+               configurations: Storage::Store.new(Storage::ConfigurationDocument), secret: secret)
       Rack::Builder.new do
         use HandingOn, workshop if workshop
         use Rack::TempfileReaper

@@ -14,7 +14,7 @@ module VastLattice
   VERSION = '0.1.0'
 
   LOADER = Zeitwerk::Loader.for_gem
-  LOADER.inflector.inflect('svg' => 'SVG', 'variants_csv' => 'VariantsCSV')
+  LOADER.inflector.inflect('svg' => 'SVG', 'variants_csv' => 'VariantsCSV', 'summary_pdf' => 'SummaryPDF')
   LOADER.ignore("#{__dir__}/vast_lattice/registrations.rb")
   LOADER.setup
 end

@@ -9,12 +9,21 @@ module VastLattice
 
       private
 
-      def store = settings.store
-      def role = session[:role] || Rights::DEFAULT
-      def person = Rights::TITLES.fetch(role)
+      # The stores, as the person may use them.
+      def store = @store ||= granted(settings.store, list: :read, read: :read, write: :edit)
+      def publications = @publications ||= granted(settings.publications, list: :read, read: :fill, write: :publish)
+      def configurations = @configurations ||= granted(settings.configurations, list: :read, read: :fill, write: :keep)
+
+      def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right| Rights.require(role, right) }
+
+      # Whoever comes by the address of a published form knows nothing else.
+      def role = session[:role] || (for_visitors? ? Rights::VISITOR : Rights::DEFAULT)
+      def for_visitors? = request.path_info.match?(%r{\A/(?:api/)?(?:forms|configurations)/.})
+      def person = Rights::TITLES.fetch(role, 'Visitor')
 
       # Whether the person may change families: what would be refused is not shown.
-      def edits? = Rights::GRANTED.fetch(role).include?(:edit)
+      def edits? = may?(:edit)
+      def may?(right) = Rights.granted?(role, right)
 
       # Whether an address of the API is asked for, and whether an answer for a program is wanted.
       def asked_by_program? = request.path_info.start_with?('/api/')

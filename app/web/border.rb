@@ -5,8 +5,13 @@ module VastLattice
     # What every request passes first and every answer last: only hosts that were asked for, no body that is too large, no
     # work for other sites, and the headers that keep browsers strict, for pages and shipped files alike.
     class Border
-      POLICY = "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; " \
-               "connect-src 'self'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+      # The policy of a page that may stand inside pages of +frames+.
+      def self.policy(frames: [])
+        "default-src 'self'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; " \
+          "object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors #{frames.empty? ? "'none'" : frames.join(' ')}"
+      end
+
+      POLICY = policy
       HEADERS = { 'content-security-policy' => POLICY, 'x-content-type-options' => 'nosniff', 'referrer-policy' => 'same-origin',
                   'cross-origin-resource-policy' => 'same-origin' }.freeze
       # Names under which the program may be asked, beside those that are given.
@@ -36,12 +41,16 @@ module VastLattice
 
       def host(request) = request.get_header('HTTP_HOST').to_s[/\A(?:\[([^\]]+)\]|([^:]+))/].to_s.delete('[]').downcase
 
-      # Pages of other sites may lead to the list of families, and nowhere else.
+      # Pages of other sites may lead to the list of families, to published forms and configurations, and nowhere else; the API of
+      # published forms looks itself at who asks.
       def from_elsewhere?(request)
         return false unless request.get_header('HTTP_SEC_FETCH_SITE') == 'cross-site'
 
+        path = request.path_info
+        return false if path.start_with?('/api/forms/')
+
         navigation = request.get? && request.get_header('HTTP_SEC_FETCH_MODE') == 'navigate'
-        !(navigation && ['/', '/families', '/families/'].include?(request.path_info))
+        !(navigation && (['/', '/families', '/families/'].include?(path) || path.match?(%r{\A/(?:forms|configurations)/\w})))
       end
 
       def refuse(code, words)

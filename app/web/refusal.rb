@@ -24,6 +24,7 @@ module VastLattice
         Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
         Storage::Missing => IN_ITS_WORDS[404], NotInFamily => IN_ITS_WORDS[404], Rights::Denied => IN_ITS_WORDS[403],
         Storage::Stale => IN_ITS_WORDS[409, { stale: true }], Storage::Contended => IN_ITS_WORDS[409],
+        FormsAPI::Foreign => IN_ITS_WORDS[403],
         HeavyWork::Busy => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503],
         Storage::Refused => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree) }) },
         Formula::Error => ->(e) { new(422, e.message, e.remedy, { findings: [{ 'span' => [e.span.start, e.span.length] }] }) },

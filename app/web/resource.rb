@@ -19,15 +19,16 @@ module VastLattice
     #     def stock(name) = …
     #   end
     module Resource
-      # Calls of Sinatra with the path before every pattern. Patterns are Sinatra's; what writes needs a right.
+      # Calls of Sinatra with the path before every pattern. Patterns are Sinatra's; each needs a right.
       class Below
         def initialize(site, path)
           @site = site
           @path = path
         end
 
-        def get(pattern, &) = @site.get(@path + pattern, &)
+        def get(pattern, needs: :read, &block) = @site.get(@path + pattern, needs: needs, &block)
         def post(pattern, needs: :edit, &block) = @site.post(@path + pattern, needs: needs, &block)
+        def options(pattern, &block) = @site.options(@path + pattern, needs: :fill, &block)
         def delete(pattern, needs: :edit, &block) = @site.delete(@path + pattern, needs: needs, &block)
       end
 

@@ -26,11 +26,13 @@ module VastLattice
       helpers Helpers, Rendering, Answering
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
-      RESOURCES = [TablesAPI, ImportsAPI, LatticeAPI, VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI,
+      RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI, VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI,
                    FamiliesPages, Downloads, WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 
       before do
+        # Who has seen families stays what they were, also where they look at a published form.
+        session[:role] ||= role unless asked_by_program?
         headers 'cache-control' => 'no-store'
         content_type :json if asked_by_program?
         raise Refusal::Unreadable unless readable_request?

@@ -46,16 +46,14 @@ module VastLattice
 
         picture = svg
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
-          'findings' => result.findings.map { |finding| { **finding.to_tree, **concerned(finding) } },
-          'forms' => stored.plan.form_program&.call(result.outcome.values).to_h,
+          'findings' => result.findings.map(&:to_tree), 'forms' => forms,
           'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'steps' => steps, 'parts' => parts
         )
       end
 
-      # What a rule forbids or warns of is told at the fields whose answers lead to it.
-      def concerned(finding)
-        rule = finding.place && stored.plan.bound.conditionals.find { |bound| bound.place == finding.place }
-        rule ? { 'concerns' => Plan::Dependencies.new(stored.plan).inputs(rule.conditions) } : {}
+      # What each form shows.
+      def forms
+        stored.family.forms.to_h { |form| [form.name, Guide::FormState.new(result.outcome, form, result.findings).to_tree] }
       end
 
       # The 3D view is drawn by the browser, from the mesh that it asks for.

@@ -121,6 +121,9 @@ module VastLattice
         free.group_by { |target| TableSheet::GROUPS.fetch(target.kind) }
       end
 
+      # The Plan::FormField with these numbers.
+      def form_field(form, at) = plan.form_fields.fetch(form.name).find { |field| field.at == at }
+
       # Parameters that a form does not ask for yet.
       def unasked(form)
         asked = form.fields.map { |field| field.ask.downcase }

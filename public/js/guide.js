@@ -1,10 +1,12 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
 import { get, words } from './api.js';
 import { arranging } from './arranging.js';
+import { fields } from './fields.js';
 
 export function guide() {
   return {
     ...arranging(),
+    ...fields(),
     listener: null,
     refused: null,
     arranged: null,
@@ -36,90 +38,33 @@ export function guide() {
       place.textContent = told;
     },
 
-    slide(input) { this.answer(input.dataset.input, `${input.value} ${input.dataset.unit}`.trim()); },
-    flip(input) { this.answer(input.dataset.input, input.checked ? 'yes' : 'no'); },
-    type(input) { this.answer(input.dataset.input, input.value.trim()); },
-    choose(button) {
-      if (button.getAttribute('aria-disabled') !== 'true') { this.answer(button.dataset.choose, button.dataset.choice); return; }
-      // Why it is not possible now is what the Because panel tells of the value.
-      this.select(button.dataset.choose);
-      this.tell(`${button.textContent.trim()} is not possible now: ${this.whyNot(button.dataset.choose)}`);
+    // Why it is not possible now is what the Because panel tells of the value.
+    refusedChoice(name, entry, why) {
+      this.select(name);
+      const said = (this.shownForm && Object.values(this.shownForm.items).find((item) => item.ask === name)) || {};
+      this.tell(`${entry} is not possible now: ${said.locked || this.offeredBy(name) || why}`);
     },
-
-    // Who decides a value, or leaves no choice.
-    whyNot(name) {
-      const value = this.state.values[name];
-      if (!value.applies) return 'it does not apply.';
-      if (!value.computed && !['person', 'default'].includes(value.decider)) return `decided by ${value.by}.`;
-      return value.asked.offered ? `a rule offers ${value.asked.offered.join(', ')}.` : 'see the reasons beside.';
+    offeredBy(name) {
+      const { asked } = this.state.values[name] || {};
+      return asked && asked.offered ? `a rule offers ${asked.offered.join(', ')}.` : '';
     },
 
     startAgain() { return this.clearAnswers(); },
+    act({ dataset: { does, sets } }) {
+      if (does === 'start_again') this.startAgain();
+      if (does === 'set') { Object.assign(this.state.pick.answers, JSON.parse(sets)); this.resolve(); }
+    },
+
+    // A row of a table is picked, all else is answered.
+    give(name, text) {
+      if (name.endsWith('.row')) return this.pickRow(name.slice(0, -4), text);
+      if (text === '' && this.state.values[name] && this.state.values[name].base_unit !== undefined) delete this.state.pick.answers[name];
+      else this.state.pick.answers[name] = text;
+      return this.resolve();
+    },
 
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
-    follow(state) {
-      const flags = (state.forms || {})[this.$root.dataset.form] || {};
-      this.$root.querySelectorAll('[data-at]').forEach((item) => { item.classList.toggle('is-absent', (flags[item.dataset.at] || {}).shown === false); });
-      this.$root.querySelectorAll('[data-ask]').forEach((row) => {
-        const name = row.dataset.ask;
-        const value = state.values[name];
-        if (!value) return;
-        const closed = Boolean((flags[row.dataset.at] || {}).locked);
-        const locked = closed || !value.applies || (!value.computed && !['person', 'default'].includes(value.decider));
-        this.field(row, value, locked);
-        this.says(row, name, value, state, locked, closed);
-      });
-    },
-
-    field(row, value, locked) {
-      const input = row.querySelector('[data-input]');
-      if (input) this.input(input, value, locked);
-      row.querySelectorAll('[data-choose]').forEach((button) => {
-        button.setAttribute('aria-pressed', this.same(button.dataset.choice, value));
-        button.setAttribute('aria-disabled', locked || !this.offered(button.dataset.choice, value));
-      });
-    },
-
-    input(input, value, locked) {
-      const { asked } = value;
-      input.disabled = locked;
-      input.placeholder = input.closest('[data-ask]').dataset.placeholder || '';
-      if (input.type === 'checkbox') { input.checked = value.text === 'yes'; return; }
-      if (input.type === 'range') {
-        input.min = asked.least ?? Math.min(0, asked.entry);
-        input.max = asked.most ?? Math.max(asked.entry * 2, 1);
-        input.step = asked.step ?? 'any';
-      }
-      if (input.tagName === 'SELECT') {
-        Array.from(input.options).forEach((option) => {
-          option.disabled = !this.offered(option.value, value);
-          option.selected = this.same(option.value, value);
-        });
-      } else if (document.activeElement !== input || input.type !== 'range') {
-        input.value = value.value === undefined ? '' : asked.entry;
-      }
-    },
-
-    // Entries of one amount may be written differently: "0.50" and "0.5".
-    alike(choice, entry, value) { return choice === entry || (value.base_unit !== undefined && Number(choice) === Number(entry)); },
-    same(choice, value) { return this.alike(choice, value.asked.entry, value); },
-    offered(choice, value) { return !value.asked.offered || value.asked.offered.some((entry) => this.alike(choice, entry, value)); },
-
-    says(row, name, value, state, locked, closed) {
-      const place = row.querySelector('[data-says]');
-      if (place.dataset.help === undefined) place.dataset.help = place.textContent;
-      const finding = state.findings.find((item) => item.path && ((item.path[0] === 'parameters' && item.path[1] === name) || (item.concerns || []).includes(name)));
-      place.classList.toggle('is-wrong', Boolean(finding));
-      place.textContent = this.saying(finding, value, locked, closed) ?? place.dataset.help;
-    },
-
-    // What is to be said of a field, or nothing.
-    saying(finding, value, locked, closed) {
-      if (finding) return [finding.message, finding.remedy].filter(Boolean).join(' ');
-      if (!value.applies) return 'Does not apply now.';
-      if (closed) return 'Not to be answered now.';
-      return locked ? `Decided by ${value.by}.` : null;
-    },
+    follow(state) { this.showForm((state.forms || {})[this.$root.dataset.form]); },
 
     async addField(select) { if (select.value) await this.editOrTell({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },
     async addForm(form) {

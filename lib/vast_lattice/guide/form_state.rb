@@ -106,15 +106,20 @@ module VastLattice
         return {} unless field.target.type.number?
 
         own = allowed(field)
+        return { 'unit' => field.unit.symbol } if field.order.any?
+
         { 'least' => own.least, 'most' => own.most, 'step' => own.step }.transform_values do |amount|
           amount && field.unit.from_base(amount).round(9)
         end
                                                                         .merge('unit' => field.unit.symbol)
       end
 
+      # Rows of a long table are not listed one by one.
+      MOST_CHOICES = 400
+
       # Every choice, with whether rules and the form leave it.
       def choices(field)
-        return if field.order.empty?
+        return unless field.order.size.between?(1, MOST_CHOICES)
 
         left = allowed(field).choices
         field.order.map { |value| { 'entry' => entry(field, value), 'text' => text_of(field, value), 'left' => left.include?(value) } }

@@ -18,6 +18,15 @@ module VastLattice
       # Whether a person can answer it.
       def answered? = !target.nil? && !target.computed? && control&.name != 'readout'
 
+      # Its choices in order: [what is typed for one, what it is called].
+      def options
+        order.map do |value|
+          next [value ? 'yes' : 'no'] * 2 if [true, false].include?(value)
+
+          value.is_a?(Float) ? [Units::Format.exact(unit.from_base(value).round(9)), Units::Format.quantity(value, unit)] : [value, value]
+        end
+      end
+
       # Numbers from the form down, as text.
       def at = numbers.join('/')
 

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # A store as somebody may use it: whatever a person has no right to is refused here, too, whichever address it was asked by.
+    class Granted
+      LISTS = %i[records removed all listed used_by].freeze
+      READS = %i[find stored history version since others at next_steps].freeze
+      WRITES = %i[create edit undo redo remove restore free_address].freeze
+
+      # The block is called with a right, and raises where it is missing. +list+, +read+ and +write+ are the rights that are needed.
+      def initialize(store, list:, read:, write:, &ensured)
+        @store = store
+        @needed = { LISTS => list, READS => read, WRITES => write }.flat_map { |names, right| names.map { |name| [name, right] } }.to_h
+        @ensured = ensured
+      end
+
+      (LISTS + READS + WRITES).each do |name|
+        define_method(name) do |*given, **named, &block|
+          @ensured.call(@needed.fetch(name))
+          @store.public_send(name, *given, **named, &block)
+        end
+      end
+    end
+  end
+end

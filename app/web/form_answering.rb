@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # What is told of a form that is filled in, whether it is published or still designed.
+    class FormAnswering
+      # Options of pictures that whoever fills in a form can choose.
+      WIDTH = 560.0
+      TALLEST = 420.0
+
+      # +params+ choose the picture, as PictureParams; the dimensions are the main ones.
+      def initialize(filling, params)
+        @filling = filling
+        @params = params
+      end
+
+      # Everything that follows an answer, in plain form (docs/api.md).
+      def outcome
+        result = filling.result
+        { 'form' => filling.state.to_tree, 'answers' => filling.answers, 'dropped' => filling.dropped,
+          'part_number' => part_number, 'price' => result.price, 'lines' => result.lines.map(&:to_tree),
+          'facts' => facts, 'svg' => svg }
+      end
+
+      # Choices that are not possible now.
+      def choices = { 'choices' => Guide::Choices.new(filling).to_tree }
+
+      # The nearest valid products, each with what it changes and its picture.
+      def proposals(wish)
+        found = Guide::Proposals.new(filling, wish)
+        { 'proposals' => found.all.map { |proposal| proposal_tree(found, proposal) } }
+      end
+
+      def mesh = { 'parts' => filling.result.meshes }
+
+      private
+
+      attr_reader :filling
+
+      def part_number
+        text, fresh = Checks::KnownVariants.of(filling.plan).part_number(filling.result.outcome, 'X')
+        text ? { 'text' => text, 'fresh' => fresh } : nil
+      end
+
+      def facts = filling.result.fact_texts.slice('mass', 'size')
+
+      def svg(filled = filling, size = look)
+        view = PictureParams.read(@params)[:view]
+        return if view == 'solid'
+
+        filled.result.view(view, density: :main, **size)
+      end
+
+      def look
+        options = PictureParams.read(@params).slice(:width, :height, :tallest)
+        @params['width'] && @params['height'] ? options : { width: WIDTH, tallest: TALLEST }
+      end
+
+      def proposal_tree(found, proposal)
+        filled = found.filled(proposal)
+        { 'answers' => filled.answers, 'changes' => changes(proposal, filled), 'follows' => follows(filled, proposal),
+          'price' => filled.result.price, 'mass' => filled.result.fact_texts['mass'], 'svg' => svg(filled, { width: 260.0, tallest: 150.0, dimensions: false }) }
+      end
+
+      def changes(proposal, filled)
+        proposal.changes.map do |field, value|
+          { 'title' => field.title, 'from' => shown(filling, field), 'to' => filled.state.text(field, value) }
+        end
+      end
+
+      # What else becomes different of all that the form shows.
+      def follows(filled, proposal)
+        fields = filling.plan.form_fields.fetch(filling.form.name).select(&:target) - proposal.changes.keys
+        told = fields.map { |field| { 'title' => field.title, 'from' => shown(filling, field), 'to' => shown(filled, field) } }
+        told << { 'title' => 'Price', 'from' => filling.result.price, 'to' => filled.result.price }
+        told.reject { |one| one['from'] == one['to'] }
+      end
+
+      def shown(filled, field) = filled.state.text(field, filled.result.outcome.values[field.target.index])
+    end
+  end
+end

@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # Kept configurations (docs/api.md). Whoever has the code of one may see it; lists are for those who see families.
+    module ConfigurationsAPI
+      extend Resource
+
+      # Configurations of one list.
+      LISTED = 200
+
+      routes '/api/configurations' do
+        # The latest: text=WORDS in name, code, part number …; family=ADDRESS.
+        get '/?' do
+          answer(configurations: configurations.listed(subject: present('family'), text: text_of('text')[0, 100], limit: LISTED).map { |record| listed_configuration(record) })
+        end
+
+        get('/:code', needs: :fill) { |code| answer(configurations.find(code).content.to_tree) }
+
+        # What would be different if it were filled in now.
+        get('/:code/differences', needs: :fill) { |code| answer(differences_now(configurations.find(code).content)) }
+
+        post '/:code/name', needs: :keep do |code|
+          name = Family::Edits.checked_title(sent['name'], 'configuration')
+          stored = configurations.edit(code, version: version_seen, person: person) { |own| own.with(name: name) }
+          answer(name: stored.content.name)
+        end
+
+        post '/:code/copy', needs: :keep do |code|
+          own = configurations.find(code).content
+          answer(kept_tree(configurations.create(own.with(name: Beginnings.copy_of(own.name, [own.name])), person: person)))
+        end
+
+        # Adds it to a variant table as a row: {"table", "name"}.
+        post '/:code/row', needs: :edit do |code|
+          own = configurations.find(code).content
+          edit = Guide::RowOf.new(store.find(own.family['slug']).plan, own).edit(sent['table'].to_s, sent['name'].to_s)
+          stored = store.edit(own.family['slug'], version: nil, person: person) { |family| Family::Edits.apply(family, edit) }
+          answer(family: stored.slug, table: edit['table'], row: edit['added'].first['name'], version: stored.version)
+        end
+
+        delete '/:code', needs: :edit do |code|
+          configurations.remove(code, person: person)
+          answer(removed: code)
+        end
+      end
+
+      private
+
+      # Keeps a filling under the name that was sent; what is not valid is not kept.
+      def keep_configuration(filling, family:, source:)
+        unless filling.valid?
+          raise Guide::Refused.new("It cannot be kept: #{filling.findings.find(&:error?).message}", remedy: 'Take one of the proposals, or change an answer.')
+        end
+
+        code = configurations.free_address
+        made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, family: family, source: source, made_at: Time.now.utc.iso8601)
+        kept_tree(configurations.create(made, person: person, slug: code))
+      end
+
+      def kept_tree(stored)
+        own = stored.content
+        { code: stored.slug, name: own.name, address: "/configurations/#{stored.slug}", part_number: own.part_number, price: own.price }
+      end
+
+      def listed_configuration(record)
+        { code: record.slug, name: record.name, kept: record.created_at.utc.iso8601, **record.about.to_h }
+      end
+
+      # {"version" that the family has now, "edition" it was kept with, "differences" => [[name, kept, now]]}; a "problem" in words
+      # where it cannot be filled in any more, or the family is gone.
+      def differences_now(own)
+        stored = settings.store.find(own.family['slug'])
+        differences = stored.version == own.family['version'] ? {} : own.differences(stored.plan)
+        { 'version' => stored.version, 'edition' => own.family['version'], 'differences' => differences.map { |name, (kept, now)| [name, kept, now] } }
+      rescue Storage::Missing
+        { 'problem' => 'The family is not there any more.' }
+      rescue Guide::Refused, Plan::PickError, Plan::Broken => e
+        { 'problem' => e.message }
+      end
+    end
+  end
+end

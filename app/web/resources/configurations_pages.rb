@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # Kept configurations as pages: the list, one as a summary sheet, several side by side; and as files.
+    module ConfigurationsPages
+      extend Resource
+
+      MOST_COMPARED = 4
+
+      routes '/configurations' do
+        get '/?' do
+          @title = 'Configurations'
+          @text = text_of('text')[0, 100]
+          @kept = configurations.listed(subject: present('family'), text: @text).map { |record| listed_configuration(record) }
+          erb :configurations
+        end
+
+        # Two to four side by side: codes=A,B.
+        get '/compare' do
+          @title = 'Configurations side by side'
+          @compared = text_of('codes').split(',').uniq.first(MOST_COMPARED).to_h { |code| [code, configurations.find(code).content] }
+          @lines = Guide::SideBySide.new(@compared.values).lines
+          erb :'configurations/compare'
+        end
+
+        get '/:code.pdf', needs: :fill do |code|
+          own = configurations.find(code).content
+          content_type 'application/pdf'
+          attachment "#{code}.pdf", :inline
+          Exchange::SummaryPDF.new(own, code).render
+        end
+
+        get '/:code.json', needs: :fill do |code|
+          content_type :json
+          attachment "#{code}.json"
+          JSON.pretty_generate(configurations.find(code).content.to_tree)
+        end
+
+        get '/:code', needs: :fill do |code|
+          @code = code
+          @own = configurations.find(code).content
+          @now = differences_now(@own)
+          @title = @own.name
+          erb :'configurations/sheet'
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Web
+    # Forms of a family while they are designed: tried as they are, published, withdrawn, as JSON Schema out and in; and the
+    # pictures that they show (docs/api.md).
+    module FormDesignAPI
+      extend Resource
+
+      routes '' do
+        # The page of a form as it would be published.
+        get '/families/:slug/forms/:form' do |slug, name|
+          stored = store.find(slug)
+          headers 'content-security-policy' => Border.policy(frames: ["'self'"])
+          show_form(FormPage.new(stored.plan, form_of(stored, name), api: "/api/families/#{slug}/forms/#{name}", pictures: "/families/#{slug}/pictures",
+                                                                     token: csrf_token, answers: answered, draft: true))
+        end
+
+        get('/families/:slug/pictures/:name') { |slug, name| picture(store.find(slug).family, name) }
+
+        %w[outcome choices proposals mesh].each do |what|
+          get "/api/families/:slug/forms/:form/#{what}" do |slug, name|
+            answer(told(what, draft(store.find(slug), name, answered)))
+          end
+        end
+
+        post '/api/families/:slug/forms/:form/configurations', needs: :keep do |slug, name|
+          stored = store.find(slug)
+          schema = Guide::AnswersSchema.new(stored.plan, form_of(stored, name))
+          answer(keep_configuration(draft(stored, name, sent_answers(schema)), family: family_facts(stored), source: ''))
+        end
+
+        get '/api/families/:slug/forms/:form/schema' do |slug, name|
+          stored = store.find(slug)
+          answer(Guide::AnswersSchema.new(stored.plan, form_of(stored, name)).to_tree)
+        end
+
+        # The edits that take a JSON Schema as a form: the body as it is; name=NAME.
+        post '/api/families/:slug/forms', needs: :edit do |slug|
+          text = request.body.read(Guide::SchemaImport::LARGEST + 1).to_s
+          answer(edits: Guide::SchemaImport.new(store.find(slug).family, text, Family::Edits.checked_name(text_of('name'))).edits)
+        end
+
+        # Publishes a form as it is now, or anew: {"origins": "https://…"}.
+        post '/api/families/:slug/forms/:form/publication', needs: :publish do |slug, name|
+          answer(publish(store.find(slug), name))
+        end
+
+        # Withdraws it: its address is closed until it is published anew.
+        delete '/api/families/:slug/forms/:form/publication', needs: :publish do |slug, name|
+          record = published(slug, name) || raise(NotInFamily.new('published form', name))
+          publications.edit(record.slug, version: nil, person: person) { |own| own.with(open: false) }
+          answer(withdrawn: record.slug)
+        end
+
+        # A picture for forms, the body as it is: what put_picture takes.
+        post '/api/families/:slug/pictures', needs: :edit do |slug|
+          store.find(slug)
+          answer(picture: Exchange::PictureFile.read(request.body.read(Exchange::PictureFile::LARGEST + 1).to_s))
+        end
+      end
+
+      private
+
+      def form_of(stored, name)
+        stored.family.form(name) || raise(NotInFamily.new('form', name, stored.family.forms.map(&:name)))
+      end
+
+      def draft(stored, name, answers) = Guide::Filling.new(stored.plan, form_of(stored, name), answers)
+      def family_facts(stored) = { 'slug' => stored.slug, 'name' => stored.family.name, 'version' => stored.version }
+
+      # The record of a form's publication, or nil.
+      def published(slug, name) = publications.listed(subject: slug).find { |record| record.about['form'].casecmp?(name) }
+
+      def publish(stored, name)
+        record = published(stored.slug, name)
+        origins = Guide::Publication.origins_of(sent.fetch('origins', '').to_s)
+        made = Guide::Publication.of(stored.plan, form_of(stored, name), family: family_facts(stored), origins: origins)
+        kept = record ? publications.edit(record.slug, version: nil, person: person) { made } : publications.create(made, person: person)
+        { address: "/forms/#{kept.slug}", version: stored.version, origins: origins }
+      end
+    end
+  end
+end

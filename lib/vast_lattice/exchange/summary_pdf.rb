@@ -1,0 +1,146 @@
+# frozen_string_literal: true
+
+require 'prawn'
+require 'prawn-svg'
+
+module VastLattice
+  module Exchange
+    # The summary sheet of a configuration as PDF, on A4 (ISO 216): what it is called, its number and price, the drawing, all that
+    # was answered, the lines of the price.
+    class SummaryPDF
+      FONTS = '/usr/share/fonts/truetype/dejavu'
+      FACES = { normal: 'DejaVuSans.ttf', bold: 'DejaVuSans-Bold.ttf' }.freeze
+      INK = '1F2A37'
+      SOFT = '5A6270'
+      LINE = 'D8CDB6'
+      # Heights of the pictures, in points.
+      FRONT = 210
+      OTHERS = 120
+
+      # +code+ is what it is reopened by.
+      def initialize(configuration, code)
+        @own = configuration
+        @outcome = configuration.frozen_outcome
+        @code = code
+      end
+
+      # The file. Nothing in it says when it was made but the configuration.
+      def render
+        @page = Prawn::Document.new(page_size: 'A4', margin: [48, 48, 54, 48], info: { Title: @own.name, Creator: 'Vast Lattice' })
+        prepare
+        head
+        facts
+        pictures
+        answers
+        prices
+        foot
+        @page.render
+      end
+
+      private
+
+      def prepare
+        @page.font_families.update('Sans' => FACES.transform_values { |file| File.join(FONTS, file) }) if File.exist?(File.join(FONTS, FACES[:normal]))
+        @page.font(@page.font_families.key?('Sans') ? 'Sans' : 'Helvetica')
+        @page.fill_color INK
+        @page.stroke_color LINE
+      end
+
+      # Without the fonts, what they alone can write is left out.
+      def text(words, **look) = @page.text(written(words), **look)
+      def written(words) = @page.font.name == 'Sans' ? words.to_s : words.to_s.encode('Windows-1252', undef: :replace, invalid: :replace, replace: '?').encode('UTF-8')
+
+      def head
+        text @own.name, size: 20, style: :bold
+        soft "#{@own.family['name']}, edition #{@own.family['version']}  ·  kept #{@own.made_at[0, 10]}  ·  code #{@code}"
+        text @own.note, size: 10 unless @own.note.empty?
+        @page.move_down 8
+        @page.stroke_horizontal_rule
+        @page.move_down 10
+      end
+
+      def soft(words, size: 9)
+        @page.fill_color SOFT
+        text words, size: size
+        @page.fill_color INK
+      end
+
+      def facts
+        told = { 'Part number' => @own.part_number['text'], 'Price' => @own.price, 'Mass' => @outcome.fact('mass'), 'Size' => @outcome.fact('size') }
+        told = told.reject { |_, words| words.to_s.empty? }
+        width = @page.bounds.width / [told.size, 1].max
+        top = @page.cursor
+        told.each_with_index do |(title, words), index|
+          @page.bounding_box([index * width, top], width: width - 8) do
+            soft title, size: 8
+            text words, size: index < 2 ? 13 : 11, style: :bold
+          end
+        end
+        @page.move_cursor_to top - 40
+      end
+
+      def pictures
+        front, *others = @own.outcome.fetch('pictures', {}).values
+        draw(front, FRONT, @page.bounds.width) if front
+        top = @page.cursor
+        others.each_with_index do |picture, index|
+          @page.bounding_box([index * @page.bounds.width / 2, top], width: (@page.bounds.width / 2) - 6, height: OTHERS) { draw(picture, OTHERS, (@page.bounds.width / 2) - 20) }
+        end
+        @page.move_cursor_to(top - OTHERS - 8) if others.any?
+      end
+
+      # Drawings keep their shape within a box.
+      def draw(picture, height, width)
+        box = picture[/viewBox="([^"]+)"/, 1].to_s.split.map(&:to_f)
+        scale = box.size == 4 && box[3].positive? ? [width / box[2], height / box[3]].min : nil
+        @page.svg(picture, position: :center, enable_web_requests: false, enable_file_requests_with_root: nil,
+                           **(scale ? { width: box[2] * scale } : { height: height }))
+        @page.move_down 6
+      rescue StandardError
+        soft 'The drawing cannot be shown here; the page of the configuration has it.'
+      end
+
+      def answers
+        @own.fields.each do |page|
+          heading(page['title'])
+          page['groups'].each do |group|
+            soft group['title'] unless group['title'].empty? || group['title'] == page['title']
+            group['fields'].each { |field| line(field['title'], field['text']) }
+          end
+        end
+      end
+
+      def prices
+        lines = @own.outcome.fetch('lines', []).select { |line| line['list'] == 'price' }
+        return if lines.empty?
+
+        heading('Price')
+        lines.each { |line| line(line['text'], format('%<amount>.2f %<unit>s', amount: line['amount'].to_f, unit: line['unit'])) }
+        line('In all', @own.price, style: :bold)
+      end
+
+      def heading(words)
+        @page.start_new_page if @page.cursor < 70
+        @page.move_down 8
+        text words, size: 12, style: :bold
+        @page.move_down 2
+      end
+
+      def line(title, words, style: :normal)
+        @page.start_new_page if @page.cursor < 24
+        top = @page.cursor
+        half = @page.bounds.width * 0.55
+        @page.bounding_box([0, top], width: half - 8) { text title, size: 10, style: style }
+        ends = @page.cursor
+        @page.bounding_box([half, top], width: @page.bounds.width - half) { text words, size: 10, style: style, align: :right }
+        @page.move_cursor_to [ends, @page.cursor].min
+        @page.stroke_horizontal_rule
+        @page.move_down 3
+      end
+
+      def foot
+        @page.number_pages '<page> / <total>', at: [@page.bounds.right - 60, -18], width: 60, align: :right, size: 8
+      end
+    end
+  end
+end

@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Guide
+    # What a program may answer to a field, in plain JSON: numbers in the field's unit, texts of choices, true and false. It knows the
+    # limits that always hold; those that depend on other answers are told by what comes of it. The JSON Schema (2020-12) of a field
+    # and what is accepted follow from the same.
+    class AnswerKind
+      # Steps that do not begin at zero are listed, as far as they are so few.
+      MOST_LISTED = 2000
+
+      # +field+ is a Plan::FormField that is answered.
+      def initialize(plan, field)
+        @plan = plan
+        @field = field
+        @target = field.target
+      end
+
+      # The schema of it.
+      def schema
+        about = { 'title' => @field.title, 'description' => @field.field.help }.reject { |_, text| text.to_s.empty? }
+        about['x-unit'] = @field.unit.symbol if @target.type.number? && !@field.unit.symbol.empty?
+        default = @field.default.nil? ? nil : plain(@field.default)
+        about.merge(default.nil? ? {} : { 'default' => default }).merge(kind)
+      end
+
+      # The text that a plain value is as an answer. Raises Refused with the reason.
+      def text(value)
+        fault = fault(value) and raise(Refused.new("#{@target.name}: #{fault}", remedy: 'The schema of the form says what it takes.'))
+
+        return value ? 'yes' : 'no' if [true, false].include?(value)
+
+        value.is_a?(Numeric) ? "#{Units::Format.exact(value.to_f)} #{@field.unit.symbol}".strip : value
+      end
+
+      private
+
+      def kind
+        return { 'type' => 'boolean' } if @target.type.boolean?
+        return { 'enum' => listed } if @field.order.any?
+        return { 'type' => 'string', 'maxLength' => Reading::LONGEST } unless @target.type.number?
+        return { 'enum' => listed } if listed
+
+        { 'type' => whole? ? 'integer' : 'number', 'minimum' => least, 'maximum' => most, 'multipleOf' => step }.compact
+      end
+
+      # Why a value is not accepted, or nil.
+      def fault(value)
+        return boolean_fault(value) if @target.type.boolean?
+        return ("it must be one of #{listed.first(8).join(', ')}#{', …' if listed.size > 8}" unless among?(value)) if listed
+        return number_fault(value) if @target.type.number?
+        return 'it must be a text.' unless value.is_a?(String)
+
+        "it is longer than #{Reading::LONGEST} characters." if value.size > Reading::LONGEST
+      end
+
+      def boolean_fault(value) = [true, false].include?(value) ? nil : 'it must be true or false.'
+
+      def number_fault(value)
+        return 'it must be a number.' unless number?(value)
+        return 'it must be whole.' if whole? && value != value.round
+        return "it is below #{plain_text(least)}." if least && value < least
+        return "it is above #{plain_text(most)}." if most && value > most
+
+        "it is not in steps of #{plain_text(step)}." if step && !Plan::Limits.on_a_step?(value, step, 0.0)
+      end
+
+      def number?(value) = value.is_a?(Numeric) && value.to_f.finite?
+      def among?(value) = listed.any? { |one| one.is_a?(Numeric) ? number?(value) && one == value : one == value }
+      def whole? = @target.subject.kind == 'count'
+
+      # All values, of choices and of steps that begin elsewhere; nil where numbers are free.
+      def listed
+        return @listed if defined?(@listed)
+
+        @listed = @field.order.any? && !@target.type.boolean? ? @field.order.map { |value| plain(value) } : stepped
+      end
+
+      def stepped
+        return unless @target.type.number? && @field.order.empty? && amounts[:step] && !from_zero?
+        return unless least && most && (most - least) / amounts[:step] <= MOST_LISTED
+
+        first = Plan::Limits.on_step(least, amounts[:step], amounts[:base], :ceil)
+        (0..((most - first) / amounts[:step]).round(6).floor).map { |index| (first + (index * amounts[:step])).round(9) }
+      end
+
+      def from_zero? = Plan::Limits.on_a_step?(amounts[:base], amounts[:step], 0.0)
+
+      def least = amounts[:least]
+      def most = amounts[:most]
+      def step = amounts[:step] && from_zero? ? amounts[:step] : nil
+
+      # In the field's unit, nil where there is none that always holds.
+      def amounts
+        @amounts ||= begin
+          own = @plan.bound.items[@target.index]
+          low, high = own.fixed_limits(@plan.lists)
+          own_step = own.step&.constant? ? Formula.value(own.step, @plan.lists) : nil
+          base = @field.step && @field.least ? @field.least : low
+          { least: [low, @field.least].compact.max, most: [high, @field.most].compact.min, step: @field.step || own_step,
+            base: base || 0.0 }.transform_values { |amount| amount && @field.unit.from_base(amount).round(9).to_f }
+        end
+      end
+
+      # A value as JSON has it.
+      def plain(value)
+        value.is_a?(Float) ? @field.unit.from_base(value).round(9).then { |number| number == number.round ? number.to_i : number.to_f } : value
+      end
+
+      def plain_text(number) = Units::Format.exact(number)
+    end
+  end
+end

@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Guide
+    # Configurations side by side: what the forms showed, and what came of them.
+    class SideBySide
+      # A line: its title, a text for each (nil where one has none), and whether they are all the same.
+      Line = Struct.new(:title, :texts) do
+        def same? = texts.uniq.size == 1
+      end
+
+      def initialize(configurations)
+        @configurations = configurations
+      end
+
+      # Part numbers, prices and masses first, then the fields in the order of the forms.
+      def lines
+        fields = @configurations.map { |own| own.fields.flat_map { |page| page['groups'] }.flat_map { |group| group['fields'] }.to_h { |field| [field['title'], field['text']] } }
+        facts = { 'Part number' => ->(own) { own.part_number['text'] }, 'Price' => :price.to_proc, 'Mass' => ->(own) { own.frozen_outcome.fact('mass') },
+                  'Size' => ->(own) { own.frozen_outcome.fact('size') } }
+        facts.map { |title, fact| Line.new(title, @configurations.map { |own| fact.call(own) }) } +
+          fields.flat_map(&:keys).uniq.map { |title| Line.new(title, fields.map { |own| own[title] }) }
+      end
+    end
+  end
+end

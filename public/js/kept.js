@@ -1,0 +1,33 @@
+// Kept configurations: the list, from which some are compared, and one as a summary sheet.
+import { post, words } from './api.js';
+
+export const kept = () => ({
+  chosen: [],
+  choose(box) {
+    const code = box.dataset.given;
+    this.chosen = box.checked ? [...this.chosen, code].slice(-4) : this.chosen.filter((one) => one !== code);
+  },
+  compare() { window.location.assign(`/configurations/compare?codes=${this.chosen.join(',')}`); },
+});
+
+export const summary = () => ({
+  problem: '',
+  told: '',
+  get api() { return `/api/configurations/${this.$root.dataset.code}`; },
+  async does(act) {
+    try {
+      this.problem = '';
+      await act();
+    } catch (refusal) {
+      this.problem = words(refusal);
+    }
+  },
+  copy() { return this.does(async () => { window.location.assign((await post(`${this.api}/copy`, {})).address); }); },
+  rename(form) { return this.does(async () => { await post(`${this.api}/name`, { name: form.elements.name.value }); window.location.reload(); }); },
+  asRow(form) {
+    return this.does(async () => {
+      const made = await post(`${this.api}/row`, { table: form.elements.table.value, name: form.elements.name.value });
+      this.told = `Row ${made.row} stands in table ${made.table} now.`;
+    });
+  },
+});
