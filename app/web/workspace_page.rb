@@ -49,6 +49,9 @@ module VastLattice
         (family.table(@tab) || family.tables.first)&.name || 'new'
       end
 
+      # The form of Guide that is shown; nil where a new one begins.
+      def form = @tab == 'new' ? nil : family.form(@tab) || family.forms.first
+
       # Everything the page's scripts begin with.
       def start
         undo, redo_step = @store.next_steps(slug)
@@ -124,11 +127,18 @@ module VastLattice
       # The Plan::FormField with these numbers.
       def form_field(form, at) = plan.form_fields.fetch(form.name).find { |field| field.at == at }
 
-      # Parameters that a form does not ask for yet.
-      def unasked(form)
-        asked = form.fields.map { |field| field.ask.downcase }
-        family.parameters.reject { |parameter| asked.include?(parameter.name.downcase) }
+      # What can be added to a form, under headings: [what is asked for, control, words].
+      def palette(form)
+        asked = form.fields.select(&:asks?).map { |field| field.ask.downcase }
+        values = family.parameters.map { |parameter| [parameter.name, parameter.computed? ? 'readout' : '', parameter.title] } + table_rows
+        fresh, used = values.partition { |name, _, _| !asked.include?(name.downcase) }
+        results, questions = fresh.partition { |_, control, _| control == 'readout' }
+        others = Family::CONTROLS.kinds.reject(&:asks?).map { |kind| ['', kind.name, kind.title] }
+        { 'Not asked for yet' => questions, 'Results' => results, 'Also' => others, 'Asked for already' => used }.reject { |_, items| items.empty? }
       end
+
+      # Pictures of the family, for a list to choose from.
+      def pictures = [['', 'none'], *family.pictures.map { |picture| [picture.name, picture.title] }]
 
       def history = @store.history(slug, limit: 30)
       def variants = Checks::Variants.new(plan)
@@ -180,6 +190,8 @@ module VastLattice
       end
 
       private
+
+      def table_rows = family.variant_tables.map { |table| [Name.of(table.name, 'row').to_s, '', "#{table.title}: a variant"] }
 
       def measure_tree(measure)
         { 'name' => measure.name, 'label' => measure.label, 'unit' => measure.unit, 'kind' => measure.kind, 'choices' => measure.choices,

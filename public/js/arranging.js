@@ -35,17 +35,42 @@ export const arranging = () => ({
   arranging: false,
   sortable: new WeakSet(),
 
+  // The group that was worked in last: what is added comes to its end.
+  working: null,
+
   toggleArranging() {
     this.arranging = !this.arranging;
+    this.previewForm(this.arranging ? this.$root.dataset.form : '');
     this.$nextTick(() => this.makeSortable());
+  },
+  workIn({ target }) {
+    const item = target.closest('[data-at]');
+    if (item && item.dataset.at.includes('/')) this.working = item.dataset.at.split('/').slice(0, 2).join('/');
   },
   makeSortable() {
     if (!this.arranging) return;
+    Array.from(this.$root.querySelectorAll('[data-palette]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
+      this.sortable.add(list);
+      Sortable.create(list, { group: { name: `${this.$root.dataset.form} fields`, pull: 'clone', put: false }, sort: false, handle: '.drag', draggable: '[data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedFresh(event) });
+    });
     Array.from(this.$root.querySelectorAll('[data-list]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
       this.sortable.add(list);
-      Sortable.create(list, { group: `${this.$root.dataset.form} ${list.dataset.list}`, handle: '.drag', draggable: '[data-at]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedItem(event) });
+      Sortable.create(list, { group: `${this.$root.dataset.form} ${list.dataset.list}`, handle: '.drag', draggable: '[data-at], [data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedItem(event) });
     });
   },
+  // Something of the palette was dropped into a group.
+  async droppedFresh({ item, to, newDraggableIndex }) {
+    const { within } = to.dataset;
+    if (!within) return;
+    const { add, controlOf } = item.dataset;
+    item.remove();
+    if (!await this.formEdit({ do: 'add_field', ask: add, control: controlOf || null, place: `${within}/${newDraggableIndex}` })) this.refresh();
+  },
+  addFrom({ given, given2 }) {
+    const there = this.working && this.sizes()(this.working) !== undefined;
+    return this.formEdit({ do: 'add_field', ask: given, control: given2 || null, within: there ? this.working : null });
+  },
+  dropNarrowing({ given, given2 }) { return this.formEdit({ do: 'remove_narrowing', place: given, number: given2 }); },
   formEdit(edit) { return this.editOrTell({ ...edit, form: this.$root.dataset.form }); },
   async droppedItem({ item, from, to, oldDraggableIndex, newDraggableIndex }) {
     if (from === to && oldDraggableIndex === newDraggableIndex) return;
@@ -72,5 +97,4 @@ export const arranging = () => ({
   removeForm() { return this.editOrTell({ do: 'remove_form', name: this.$root.dataset.form }); },
   addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },
   addGroup(at) { return this.formEdit({ do: 'add_form_item', title: 'New group', within: at }); },
-  addFieldTo(at, select) { return select.value ? this.formEdit({ do: 'add_field', ask: select.value, within: at }) : null; },
 });

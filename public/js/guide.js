@@ -1,5 +1,5 @@
 // A form being filled: every answer resolves the family again, and the picture follows.
-import { get, words } from './api.js';
+import { get, post, remove, send, words } from './api.js';
 import { arranging } from './arranging.js';
 import { fields } from './fields.js';
 
@@ -66,16 +66,60 @@ export function guide() {
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
     follow(state) { this.showForm((state.forms || {})[this.$root.dataset.form]); },
 
-    async addField(select) { if (select.value) await this.editOrTell({ do: 'add_field', form: this.$root.dataset.form, ask: select.value }); },
+    // Pictures and schemas are sent as they are; what comes back is an edit.
+    async bring(path, file, then) {
+      try {
+        await then(await send(`${this.api}/${path}`, file));
+      } catch (refusal) {
+        this.tell([words(refusal), ...(refusal.problems || []).slice(0, 3).map((one) => one.text)].join(' '));
+      }
+    },
+    async bringPicture(input) {
+      const [file] = input.files;
+      if (!file) return;
+      const name = file.name.replace(/[.][^.]*$/, '').replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^(?=\d)/, '_') || 'picture';
+      await this.bring('pictures', file, ({ picture }) => this.editOrTell({ do: 'put_picture', picture: { name, ...picture } }));
+      input.value = '';
+    },
+    dropPicture(name) { return this.editOrTell({ do: 'remove_picture', name }); },
+    async bringSchema(input) {
+      const [file] = input.files;
+      if (!file) return;
+      const name = input.closest('form').elements.name.value.trim();
+      await this.bring(`forms?name=${encodeURIComponent(name)}`, file, async ({ edits }) => { if (await this.editOrTell(edits)) this.openForm(name); });
+      input.value = '';
+    },
+
+    // Publishing.
+    async publish(form) {
+      try {
+        const made = await post(`${this.api}/forms/${this.$root.dataset.form}/publication`, { origins: form.elements.origins.value });
+        await this.refresh();
+        this.tell(`Published at ${made.address}, as of edition ${made.version}.`);
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
+    },
+    async withdraw() {
+      try {
+        await remove(`${this.api}/forms/${this.$root.dataset.form}/publication`);
+        await this.refresh();
+        this.tell('Withdrawn. Publishing it anew opens the same address.');
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
+    },
+
+    openForm(name) { window.location.assign(`${window.location.pathname}?tab=${encodeURIComponent(name)}`); },
     async addForm(form) {
       const name = form.elements.name.value.trim();
-      await this.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } });
+      if (await this.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } })) this.openForm(name);
     },
     // One that is made from what the family has.
     async proposeForm(button) {
       try {
         const { form } = await get(`${this.api}/form?name=${encodeURIComponent(button.form.elements.name.value.trim())}`);
-        await this.editOrTell({ do: 'put_form', form });
+        if (await this.editOrTell({ do: 'put_form', form })) this.openForm(form.name);
       } catch (refusal) {
         this.tell(words(refusal));
       }

@@ -29,7 +29,8 @@ const PLACES = {
   base_price: () => ({ stage: 'rule', at: 'prices' }),
   opt_outs: ([, name]) => ({ stage: 'rule', at: idOf('opt-out', name) }),
   overrides: ([, name]) => ({ stage: 'rule', at: idOf('override', name) }),
-  forms: ([, name]) => ({ stage: 'guide', at: idOf('form', name) }),
+  forms: ([, name]) => ({ stage: 'guide', tab: name, at: idOf('form', name) }),
+  pictures: () => ({ stage: 'guide' }),
 };
 
 // {stage, open, tab, cell_row, cell_column, at} of a place, or null where it is the family as a whole.

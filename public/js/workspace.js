@@ -27,6 +27,8 @@ export function workspace() {
     ...looks(),
     ...room(),
     ...doing(),
+    // The form whose page is shown in place of the model, while it is arranged.
+    previewed: '',
     // The view that was looked at last in this browser.
     view: start.view,
     openStep: new URLSearchParams(window.location.search).get('open'),
@@ -59,6 +61,7 @@ export function workspace() {
       selectOnTab();
       completing(() => this, start.words);
       setInterval(() => this.lookForOthers(), 3000);
+      window.addEventListener('renewed', () => this.renewPreview());
     },
 
     get api() { return `/api/families/${start.slug}`; },
@@ -175,6 +178,18 @@ export function workspace() {
 
     // The pick and the look of the picture, as a query.
     asking() { return `${query(this.state.pick)}&${pictureOf(this, sizeOf(picture()))}`; },
+
+    // The page of a form as it would be published, in place of the model; renewed with every change.
+    previewForm(name) {
+      this.previewed = name;
+      const frame = document.querySelector('.form-preview iframe');
+      if (name) frame.src = `/families/${start.slug}/forms/${name}`;
+      else frame.removeAttribute('src');
+    },
+    renewPreview() {
+      const frame = document.querySelector('.form-preview iframe');
+      if (this.previewed && frame.contentWindow) frame.contentWindow.location.reload();
+    },
 
     // Opens the fields of a step (a feature, or stock:PART), or none.
     async openAt(step) {

@@ -145,8 +145,10 @@ class FromNothingTest < BrowserCase
   def form
     find('a[data-stage=guide]').click
     click_on 'Begin an empty form'
-    select 'length', from: 'Ask for'
+    click_on 'Arrange'
+    find('.palette button', text: 'length').click
     assert_selector '[data-ask=length]'
+    click_on 'Arrange'
   end
 
   # Goes to a field by Tab and types over what it holds.

@@ -153,7 +153,9 @@ class GuideTest < BrowserCase
     fill_in 'form-quick-label', with: "Legs\t"
     assert_selector '.guide-head h3', text: 'Legs'
     # The slider ends where the rule says.
+    click_on 'Arrange'
     assert_selector '#ask-quick-height[max="1200"]'
+    click_on 'Arrange'
     click_on 'Remove this form'
     assert_no_selector '[data-form=quick]'
     find('button[aria-label=Undo]').click

@@ -12,25 +12,84 @@ class SiteTest < WebCase
     assert_empty names & (Sinatra::Base.instance_methods + Sinatra::Base.private_instance_methods)
   end
 
-  # Every route that writes asks for the right to edit; these only read, or say who one is.
-  READING = ['/api/families/:slug/try', '/api/families/:slug/foresee', '/api/families/:slug/conditions', '/api/families/:slug/rules/try', '/api/families/:slug/rule_tables/try',
-             '/api/families/:slug/rule_tables/read', '/api/families/:slug/rules/as_table', '/api/families/:slug/rule_tables/as_rule', '/person/?'].freeze
+  # What each route needs, by its beginning; the first that fits. Everything else needs the right to read, and to edit where it
+  # writes.
+  NEEDS = { 'OPTIONS /api/forms' => :fill, 'POST /api/forms/:address/configurations' => :keep, 'POST /api/forms' => :fill, 'GET /api/forms' => :fill, 'GET /forms' => :fill,
+            'GET /configurations/compare' => :read, 'GET /configurations/:code' => :fill, 'GET /api/configurations/:code' => :fill, 'POST /api/configurations/:code/name' => :keep,
+            'POST /api/configurations/:code/copy' => :keep, 'POST /api/families/:slug/forms/:form/configurations' => :read, 'POST /api/families/:slug/forms/:form/publication' => :publish,
+            'DELETE /api/families/:slug/forms/:form/publication' => :publish, **%w[/api/families/:slug/try /api/families/:slug/foresee /api/families/:slug/conditions
+                                                                                /api/families/:slug/rules/try /api/families/:slug/rule_tables/try /api/families/:slug/rule_tables/read
+                                                                                /api/families/:slug/rules/as_table /api/families/:slug/rule_tables/as_rule /person].to_h { |path| ["POST #{path}", :read] } }.freeze
+  # What everybody may.
+  OPEN = ['GET /'].freeze
 
-  def test_every_write_needs_a_right
-    send_form '/person', 'role' => 'specifier'
-    writes = Web::Site.routes.slice('POST', 'DELETE').flat_map { |verb, routes| routes.map { |pattern, *| [verb, pattern.to_s] } }
-    assert_operator writes.size, :>, 12
-    writes.reject { |_, pattern| READING.include?(pattern) }.each do |verb, pattern|
-      custom_request(verb, pattern.gsub(/:\w+/, 'side-frame').delete('?'), '{}', 'HTTP_X_CSRF_TOKEN' => token)
-      assert_equal 403, last_response.status, "#{verb} #{pattern}"
+  def needed(route, verb) = NEEDS.find { |beginning, _| route.start_with?(beginning) }&.last || (%w[GET HEAD].include?(verb) ? :read : :edit)
+
+  def routes = Web::Site.routes.except('HEAD').flat_map { |verb, list| list.map { |pattern, *| [verb, pattern.to_s.sub('/?', '')] } }.reject { |verb, path| OPEN.include?("#{verb} #{path}") }
+
+  # Goes to a route of which all names stand for the family, the form, the publication or the configuration that there is.
+  def walk(verb, pattern, names)
+    path = pattern.gsub(/:(\w+)/) { names.fetch(Regexp.last_match(1), 'size') }.gsub('*', 'outcome')
+    custom_request(verb, path, '{}', 'HTTP_X_CSRF_TOKEN' => (path.start_with?('/api/forms/') ? Web::FormToken.made('x' * 64, names['address']) : @token), 'HTTP_ACCEPT' => 'application/json')
+    last_response.status
+  end
+
+  def custom_request(verb, path, body, headers) = request(path, { method: verb, input: body, 'CONTENT_TYPE' => 'application/json' }.merge(headers))
+
+  # As engineer, as specifier, and as somebody who has only the address of a published form, by every route that there is: what is
+  # not allowed is refused, and what is allowed is not refused for lack of a right.
+  def test_every_route_needs_a_right
+    made = published
+    names = { 'slug' => 'side-frame', 'form' => 'full', 'address' => made[:address], 'code' => made[:code], 'stage' => 'shape', 'format' => 'csv', 'table' => 'size', 'id' => '1' }
+    all = routes
+    assert_operator all.size, :>, 90
+    { 'visitor' => %i[fill keep], 'specifier' => %i[read fill keep] }.each do |role, rights|
+      clear_cookies
+      role == 'visitor' ? get("/forms/#{made[:address]}") : send_form('/person', 'role' => role)
+      @token = role == 'visitor' ? visitor_token(made) : token
+      before = TestApplication.sums.except('lattice_test.changes', 'lattice_test.documents', 'lattice_test.elements')
+      families = store.records.map { |record| [record.slug, record.version] }
+      all.each do |verb, pattern|
+        right = needed("#{verb} #{pattern}", verb)
+        status = walk(verb, pattern, names)
+        rights.include?(right) ? refute_equal(403, status, "#{role}: #{verb} #{pattern}") : assert_equal(403, status, "#{role}: #{verb} #{pattern}")
+      end
+      assert_equal [families, before], [store.records.map { |record| [record.slug, record.version] }, TestApplication.sums.except('lattice_test.changes', 'lattice_test.documents', 'lattice_test.elements')]
     end
+  end
+
+  def visitor_token(made)
+    get "/configurations/#{made[:code]}"
+    last_response.body[/name="csrf-token" content="([^"]+)"/, 1]
+  end
+
+  # A form that is published, and a configuration that was kept by it.
+  def published
+    made = post_json('/api/families/side-frame/forms/full/publication', { origins: '' })
+    address = made['address'].delete_prefix('/forms/')
+    kept = post_json("/api/forms/#{address}/configurations", { name: 'One', entries: {} }, { 'HTTP_X_CSRF_TOKEN' => Web::FormToken.made('x' * 64, address) })
+    { address: address, code: kept.fetch('code') }
+  end
+
+  # The store refuses by itself, whichever address it is asked by.
+  def test_the_store_refuses_too
+    family = store.find('side-frame').family
+    Web::Rights::GRANTED.each do |role, rights|
+      granted = Storage::Granted.new(store, list: :read, read: :read, write: :edit) { |right| Web::Rights.require(role, right) }
+      { read: [-> { granted.find('side-frame') }, -> { granted.records }, -> { granted.history('side-frame') }],
+        edit: [-> { granted.edit('side-frame', version: nil, person: role) { |own| own } }, -> { granted.create(family.with(name: role), person: role) }, -> { granted.undo('side-frame', person: role) },
+               -> { granted.remove('end-stop', person: role) }] }.each do |right, calls|
+        calls.each { |call| rights.include?(right) ? call.call : refused(Web::Rights::Denied, &call) }
+      end
+    end
+    assert_equal store.public_methods(false).sort - %i[inspect], (Storage::Granted::LISTS + Storage::Granted::READS + Storage::Granted::WRITES).sort
   end
 
   # What edits, as pages call it: none of it is shown to whoever may not.
   EDITING = %w[addRow duplicateRows removeRows moveRows fillSeries fillDown openPanel('series') openPanel('column') togglePointing bringIn
                settle( keepPattern nameRows addTable undo redo turn( removeFeature addItem removeItem removePart addPart addMaterial
-               dropMaterial ungroup( addField addForm begin toggle($el) mend( dropLater add($el) removeMany switchSet moveRule beginOptOut liftOptOut keepOptOut
-               liftOverride keepOverride lift($el asRule asTable bringTables stepItem pushItem removeItem addPage addGroup addFieldTo toggleArranging removeForm proposeForm].freeze
+               dropMaterial ungroup( addFrom addForm bringSchema bringPicture dropPicture dropNarrowing publish withdraw begin toggle($el) mend( dropLater add($el) removeMany switchSet moveRule beginOptOut liftOptOut keepOptOut
+               liftOverride keepOverride lift($el asRule asTable bringTables stepItem pushItem removeItem addPage addGroup toggleArranging removeForm proposeForm].freeze
 
   def test_a_specifier_sees_nothing_that_would_be_refused
     pages = %w[shape?open=windows shape?open=stock:frame name?open=parameter:length vary vary?tab=numbers vary?tab=new rule guide prove release].map { |page| "/families/side-frame/#{page}" }

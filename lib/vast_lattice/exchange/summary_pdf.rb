@@ -26,6 +26,7 @@ module VastLattice
 
       # The file. Nothing in it says when it was made but the configuration.
       def render
+        Prawn::Fonts::AFM.hide_m17n_warning = true
         @page = Prawn::Document.new(page_size: 'A4', margin: [48, 48, 54, 48], info: { Title: @own.name, Creator: 'Vast Lattice' })
         prepare
         head

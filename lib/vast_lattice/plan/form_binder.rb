@@ -115,6 +115,8 @@ module VastLattice
         @bound.targets.each do |target|
           ladder = @bound.ladder(target)
           next if !target.value? || target.computed? || asked[target.index] || ladder.column || ladder.sayings.any?
+          # A default that follows from others is decided by them.
+          next unless (own = ladder.rung(Rung::Own)) && own.typed.constant?
 
           @reader.find(:note, :never_asked, "No form asks for #{target.name}, and nothing else decides it: it always has its default.",
                        target.place, 'Ask for it in a form, or leave it as it is.')

@@ -19,7 +19,7 @@ module VastLattice
       # The settings as FormField takes them.
       def settings
         numeric = @target.type.number?
-        { unit: unit, default: constant('default'), order: order, narrowings: narrowings,
+        { unit: unit, default: constant('default'), order: order, narrowings: narrowings, keys: keys,
           **(numeric ? { least: constant('least'), most: constant('most'), step: step } : {}) }
       end
 
@@ -67,6 +67,18 @@ module VastLattice
         all = choices
         listed = @field.order.filter_map { |text| read(text, 'Order of choices') }
         (listed & all) + (all - listed)
+      end
+
+      def keys
+        return {} unless @target.kind == :row
+
+        @target.subject.key_columns.to_h { |column| [column.target, title_of(column)] }
+      end
+
+      def title_of(column)
+        return column.label unless column.label.empty?
+
+        @reader.symbols[column.target]&.title || column.target.tr('_.', '  ')
       end
 
       def choices
