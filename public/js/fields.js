@@ -129,7 +129,7 @@ export const fields = () => ({
     if (place.dataset.help === undefined) place.dataset.help = place.textContent;
     const said = item.says;
     place.classList.toggle('is-wrong', Boolean(said));
-    place.textContent = said ? [said.message, said.remedy].filter(Boolean).join(' ') : (item.locked || place.dataset.help);
+    place.textContent = said ? [said.message, said.remedy].filter(Boolean).join(' ') : ((row.dataset.control !== 'readout' && item.locked) || place.dataset.help);
     const near = row.querySelector('[data-nearest]');
     const wanted = JSON.stringify((said && said.nearest) || []);
     if (near.dataset.shown === wanted) return;

@@ -197,7 +197,8 @@ export function filling() {
     messages() { return this.state.form.findings.filter((finding) => finding.level !== 'note'); },
     prices() { return this.state.lines.filter((line) => line.list === 'price'); },
     amount(line) { return line.undefined ? 'undefined' : `${line.amount.toFixed(2)} ${line.unit}`; },
-    numberText() { return this.state.part_number ? this.state.part_number.text : ''; },
+    // What is not valid has no number.
+    numberText() { return this.state.part_number && this.state.form.valid ? this.state.part_number.text : 'none yet'; },
     numberNote() { return this.state.part_number && !this.state.part_number.fresh ? 'a standard variant' : ''; },
 
     // Keeping.

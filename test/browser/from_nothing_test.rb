@@ -56,9 +56,11 @@ class FromNothingTest < BrowserCase
     press(:enter)
     assert_selector '#new-form'
     enter('#new-form', 'quick', :enter)
-    assert_selector '.guide-foot select'
-    tab_to('.guide-foot select')
-    press('length', :enter)
+    assert_selector '.guide-head h3', text: 'quick'
+    tab_to('.guide-head button[aria-pressed]')
+    press(:enter)
+    tab_to('.palette li[data-add=length] button')
+    press(:enter)
     assert_selector '[data-ask=length]'
     assert_made
   end

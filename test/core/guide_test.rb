@@ -64,10 +64,17 @@ class GuideTest < CoreCase
         at.map { |index| lists[fields[index]] - [now[index]] }.then { |first, *rest| first ? first.product(*rest) : [[]] }.any? do |values|
           changed = at.map { |index| fields[index] }.zip(values).to_h
           errors, holds = looked(filling, changed.transform_keys { |field| field.target.name }, changed)
-          holds && errors.empty?
+          holds && errors.empty? && stands?(filling, changed)
         end
       end
     end
+  end
+
+  # Whether all else that is answered, and holds now, still holds.
+  def stands?(filling, changed)
+    other = Guide::Filling.new(filling.plan, filling.form, filling.answers.merge(changed.transform_keys { |field| field.target.name }))
+    now = ->(one, field) { one.result.outcome.values[field.target.index] }
+    filling.given.all? { |field, value| changed.key?(field) || now.call(filling, field) != value || now.call(other, field) == value }
   end
 
   def test_proposals_are_valid_and_of_least_size

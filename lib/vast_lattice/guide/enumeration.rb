@@ -46,7 +46,7 @@ module VastLattice
 
       # Shapes that are not known yet are looked at as long as they are few.
       def valid?(changes)
-        outcome = @trying.outcome(@wish.merge(changes)) or return false
+        outcome = @trying.kept(@wish.merge(changes)) or return false
         return false if outcome.plainly_wrong? || @trying.faults(outcome).any?
 
         @shapes += 1 unless Checks::Figures.known(outcome)

@@ -74,7 +74,14 @@ module VastLattice
 
       private
 
-      def all_findings = @all_findings ||= (own_findings + @findings).uniq
+      def all_findings = @all_findings ||= (own_findings + @findings.map { |finding| titled(finding) }).uniq
+
+      # What is found of a parameter is told by the title that the form gives it.
+      def titled(finding)
+        name = finding.place&.path&.then { |path| path[1] if path.first == 'parameters' } or return finding
+        field = @fields.find { |own| own.target&.name == name } or return finding
+        finding.with(message: finding.message.sub(/\A#{Regexp.escape(name)}\b/, field.title))
+      end
 
       def hidden?(numbers) = @flags.hidden?(numbers)
 

@@ -85,7 +85,7 @@ module VastLattice
       end
 
       def stands?(changes)
-        outcome = @trying.outcome(@wish.merge(changes.to_h { |change, value| [change.domain.field, value] }))
+        outcome = @trying.kept(@wish.merge(changes.to_h { |change, value| [change.domain.field, value] }))
         !outcome.nil? && @trying.valid?(outcome)
       end
 

@@ -24,10 +24,18 @@ module VastLattice
 
       # The Outcome with +changes+ {FormField => value}; all that is changed holds, or nil.
       def outcome(changes)
-        settled = filling.settle(filling.given.merge(changes))
-        outcome = settled.outcome
+        outcome = filling.settle(filling.given.merge(changes)).outcome
         outcome if changes.all? { |field, value| outcome.values[field.target.index] == value }
       end
+
+      # The same where all else that is answered holds as it does now, too.
+      def kept(changes)
+        outcome = outcome(changes) or return
+        outcome if standing.all? { |field, value| changes.key?(field) || outcome.values[field.target.index] == value }
+      end
+
+      # Answers that hold now: {FormField => value}.
+      def standing = @standing ||= filling.given.select { |field, value| now(field) == value }
 
       # Whether everything is right about an outcome, its shape last, which takes longest.
       def valid?(outcome) = faults(outcome).empty? && Checks::Figures.of(outcome).findings.none?(&:error?)

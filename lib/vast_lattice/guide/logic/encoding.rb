@@ -120,8 +120,12 @@ module VastLattice
           group.none ? Z3.AtMost(built, 1) : Z3.Exactly(built, 1)
         end
 
-        # What is wished and what is changed comes about.
+        # What is wished and what is changed comes about; what is answered and not changed stays.
         def held
+          @trying.standing.except(*@wish.keys).each do |field, value|
+            stays = @values.fetch(field.target.index) == @words.constant(value, field.target.type)
+            @facts << (@changes[field] ? Logic.any([@changes[field].changed, stays]) : stays)
+          end
           @wish.each { |field, value| @facts << (@values.fetch(field.target.index) == @words.constant(value, field.target.type)) }
           @changes.each { |field, change| @facts << Z3.Implies(change.changed, @values.fetch(field.target.index) == change.value) }
         end
