@@ -15,7 +15,8 @@ module VastLattice
       scope :lean, -> { select(*(column_names - LARGE)) }
       # Whose name, address or about holds a text.
       scope :holding, lambda { |text|
-        like = "%#{sanitize_sql_like(text)}%"
+        # As a text, whatever the column holds.
+        like = Arel::Nodes.build_quoted("%#{sanitize_sql_like(text)}%")
         %i[name slug about].map { |column| arel_table[column].matches(like) }.reduce(:or).then { |any| where(any) }
       }
       scope :of_kind, ->(kind) { where(kind: kind.name) }

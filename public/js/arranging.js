@@ -40,7 +40,7 @@ export const arranging = () => ({
 
   toggleArranging() {
     this.arranging = !this.arranging;
-    this.previewForm(this.arranging ? this.$root.dataset.form : '');
+    this.previewForm(this.arranging ? this.root.dataset.form : '');
     this.$nextTick(() => this.makeSortable());
   },
   workIn({ target }) {
@@ -49,13 +49,13 @@ export const arranging = () => ({
   },
   makeSortable() {
     if (!this.arranging) return;
-    Array.from(this.$root.querySelectorAll('[data-palette]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
+    Array.from(this.root.querySelectorAll('[data-palette]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
       this.sortable.add(list);
-      Sortable.create(list, { group: { name: `${this.$root.dataset.form} fields`, pull: 'clone', put: false }, sort: false, handle: '.drag', draggable: '[data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedFresh(event) });
+      Sortable.create(list, { group: { name: `${this.root.dataset.form} fields`, pull: 'clone', put: false }, sort: false, handle: '.drag', draggable: '[data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedFresh(event) });
     });
-    Array.from(this.$root.querySelectorAll('[data-list]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
+    Array.from(this.root.querySelectorAll('[data-list]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
       this.sortable.add(list);
-      Sortable.create(list, { group: `${this.$root.dataset.form} ${list.dataset.list}`, handle: '.drag', draggable: '[data-at], [data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedItem(event) });
+      Sortable.create(list, { group: `${this.root.dataset.form} ${list.dataset.list}`, handle: '.drag', draggable: '[data-at], [data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedItem(event) });
     });
   },
   // Something of the palette was dropped into a group.
@@ -71,7 +71,7 @@ export const arranging = () => ({
     return this.formEdit({ do: 'add_field', ask: given, control: given2 || null, within: there ? this.working : null });
   },
   dropNarrowing({ given, given2 }) { return this.formEdit({ do: 'remove_narrowing', place: given, number: given2 }); },
-  formEdit(edit) { return this.editOrTell({ ...edit, form: this.$root.dataset.form }); },
+  formEdit(edit) { return this.editOrTell({ ...edit, form: this.root.dataset.form }); },
   async droppedItem({ item, from, to, oldDraggableIndex, newDraggableIndex }) {
     if (from === to && oldDraggableIndex === newDraggableIndex) return;
     const behind = from === to && newDraggableIndex > oldDraggableIndex ? 1 : 0;
@@ -80,7 +80,7 @@ export const arranging = () => ({
   },
 
   sizes() {
-    const lists = Object.fromEntries(Array.from(this.$root.querySelectorAll('[data-list]'), (list) => [list.dataset.within, list.querySelectorAll(':scope > [data-at]').length]));
+    const lists = Object.fromEntries(Array.from(this.root.querySelectorAll('[data-list]'), (list) => [list.dataset.within, list.querySelectorAll(':scope > [data-at]').length]));
     return (within) => lists[within];
   },
   // The hand stays on what was moved.
@@ -88,13 +88,13 @@ export const arranging = () => ({
     if (!to) return;
     const name = this.nameAt(at);
     const moved = await this.formEdit({ do: 'move_form_item', place: at, to });
-    if (moved && name) this.$nextTick(() => this.$root.querySelector(`[data-named="${CSS.escape(name)}"] .arrange-tools button`)?.focus());
+    if (moved && name) setTimeout(() => this.root.querySelector(`[data-named="${CSS.escape(name)}"] .arrange-tools button`)?.focus());
   },
-  nameAt(at) { return this.$root.querySelector(`[data-at="${at}"]`)?.dataset.named; },
+  nameAt(at) { return this.root.querySelector(`[data-at="${at}"]`)?.dataset.named; },
   stepItem(at, by) { return this.moveItem(at, beside(at, by, this.sizes())); },
   pushItem(at, by) { return this.moveItem(at, outside(at, by, this.sizes())); },
   removeItem(at) { return this.formEdit({ do: 'remove_form_item', place: at }); },
-  removeForm() { return this.editOrTell({ do: 'remove_form', name: this.$root.dataset.form }); },
+  removeForm() { return this.editOrTell({ do: 'remove_form', name: this.root.dataset.form }); },
   addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },
   addGroup(at) { return this.formEdit({ do: 'add_form_item', title: 'New group', within: at }); },
 });

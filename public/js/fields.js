@@ -13,6 +13,8 @@ const rowOf = (element) => element.closest('[data-at]');
 const alike = (one, other) => one === other || (one !== '' && other !== '' && Number(one) === Number(other));
 
 export const fields = () => ({
+  // The element of the component: what calls may be gone by the time that something is answered.
+  root: null,
   // Choices that are not possible now, by field and entry, with the reason.
   impossible: {},
 
@@ -69,8 +71,8 @@ export const fields = () => ({
   showForm(form) {
     this.shownForm = form;
     const items = (form && form.items) || {};
-    this.$root.querySelectorAll('[data-at]').forEach((item) => { item.classList.toggle('is-absent', (items[item.dataset.at] || {}).shown === false); });
-    this.$root.querySelectorAll('[data-ask]').forEach((row) => { if ((items[row.dataset.at] || {}).shown) this.showField(row, items[row.dataset.at]); });
+    this.root.querySelectorAll('[data-at]').forEach((item) => { item.classList.toggle('is-absent', (items[item.dataset.at] || {}).shown === false); });
+    this.root.querySelectorAll('[data-ask]').forEach((row) => { if ((items[row.dataset.at] || {}).shown) this.showField(row, items[row.dataset.at]); });
   },
 
   showField(row, item) {

@@ -37,13 +37,14 @@ export function filling() {
     timer: null,
 
     init() {
+      this.root = this.$root;
       this.show();
       this.askChoices();
       window.addEventListener('resize', () => { clearTimeout(this.timer); this.timer = setTimeout(() => this.resolve(), 250); });
     },
 
     get api() { return start.api; },
-    get pages() { return Array.from(this.$root.querySelectorAll('.guide-page')); },
+    get pages() { return Array.from(this.root.querySelectorAll('.guide-page')); },
     feature() { return null; },
     select() {},
     whole() {},
@@ -64,13 +65,13 @@ export function filling() {
       const { does, sets } = button.dataset;
       if (does === 'start_again') return this.startAgain();
       if (does === 'next_page') return this.turnPage(1);
-      if (does === 'keep') return this.$root.querySelector('#keep-name').focus();
+      if (does === 'keep') return this.root.querySelector('#keep-name').focus();
       if (does === 'set') { Object.assign(this.answers, JSON.parse(sets)); return this.resolve(); }
       return null;
     },
 
     size() {
-      const place = this.$root.querySelector('.fill-picture');
+      const place = this.root.querySelector('.fill-picture');
       return { width: Math.max(160, Math.round(place.clientWidth)), height: Math.max(160, Math.round(place.clientHeight)) };
     },
 
@@ -98,7 +99,7 @@ export function filling() {
     refuse(refusal) {
       const settled = this.state.answers;
       const name = Object.keys(this.answers).filter((key) => this.answers[key] !== settled[key]).pop();
-      const row = name && this.$root.querySelector(`[data-ask="${CSS.escape(name)}"]`);
+      const row = name && this.root.querySelector(`[data-ask="${CSS.escape(name)}"]`);
       if (refusal.passing || !row) { this.tell(words(refusal)); return; }
       this.answers = { ...settled };
       const says = row.querySelector('[data-says]');
@@ -108,7 +109,7 @@ export function filling() {
 
     show() {
       this.showForm(this.state.form);
-      const place = this.$root.querySelector('.fill-picture');
+      const place = this.root.querySelector('.fill-picture');
       const zoom = Zoom.of(place);
       if (this.view !== 'solid') { place.innerHTML = this.state.svg || '<p class="empty">Nothing can be drawn for these answers.</p>'; zoom.apply(); }
       window.history.replaceState(null, '', `${window.location.pathname}?${queryOf(this.answers)}`);
@@ -125,7 +126,7 @@ export function filling() {
         if (!found) return;
         this.impossible = found.choices;
         this.showForm(this.state.form);
-        this.$root.dataset.chosen = 'yes';
+        this.root.dataset.chosen = 'yes';
       }, 180);
     },
 
@@ -135,7 +136,7 @@ export function filling() {
       this.look();
     },
     textOf(name, entry) {
-      const row = this.$root.querySelector(`[data-ask="${CSS.escape(name)}"]`);
+      const row = this.root.querySelector(`[data-ask="${CSS.escape(name)}"]`);
       return `${row.querySelector('.ask-label').textContent}: ${entry}${row.dataset.unit ? ` ${row.dataset.unit}` : ''}`;
     },
     look() {
@@ -182,7 +183,7 @@ export function filling() {
       const next = by === 0 && now >= 0 ? now : Math.min(Math.max((now < 0 ? 0 : now) + by, 0), there.length - 1);
       this.pageAt = pages.indexOf(there[next]);
       pages.forEach((page, index) => { page.hidden = index !== this.pageAt; });
-      if (by) this.$root.querySelector('.fill-form').scrollTo({ top: 0 });
+      if (by) this.root.querySelector('.fill-form').scrollTo({ top: 0 });
     },
     openPage(at) { this.pageAt = Number(at); this.turnPage(0); },
     isAt(at) { return this.pageAt === Number(at); },
@@ -205,7 +206,7 @@ export function filling() {
     forgetKept() { this.kept = null; },
     async keep() {
       try {
-        const name = this.$root.querySelector('#keep-name').value;
+        const name = this.root.querySelector('#keep-name').value;
         this.kept = await post(`${this.api}/configurations`, { name, entries: this.answers });
         this.message = '';
       } catch (refusal) {

@@ -12,6 +12,7 @@ export function guide() {
     arranged: null,
 
     init() {
+      this.root = this.$root;
       this.listener = (event) => this.follow(event.detail);
       this.refused = (event) => this.refuse(event.detail);
       window.addEventListener('outcome', this.listener);
@@ -29,7 +30,7 @@ export function guide() {
 
     // What was refused stays in its field, with the reason, until something else is answered.
     refuse({ name, text, words: told }) {
-      const row = this.$root.querySelector(`[data-ask="${CSS.escape(name || '')}"]`);
+      const row = this.root.querySelector(`[data-ask="${CSS.escape(name || '')}"]`);
       if (!row) return;
       const input = row.querySelector('[data-input]');
       if (input && !['checkbox', 'range'].includes(input.type)) input.value = text;
@@ -64,7 +65,7 @@ export function guide() {
     },
 
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
-    follow(state) { this.showForm((state.forms || {})[this.$root.dataset.form]); },
+    follow(state) { this.showForm((state.forms || {})[this.root.dataset.form]); },
 
     // Pictures and schemas are sent as they are; what comes back is an edit.
     async bring(path, file, then) {
@@ -93,7 +94,7 @@ export function guide() {
     // Publishing.
     async publish(form) {
       try {
-        const made = await post(`${this.api}/forms/${this.$root.dataset.form}/publication`, { origins: form.elements.origins.value });
+        const made = await post(`${this.api}/forms/${this.root.dataset.form}/publication`, { origins: form.elements.origins.value });
         await this.refresh();
         this.tell(`Published at ${made.address}, as of edition ${made.version}.`);
       } catch (refusal) {
@@ -102,7 +103,7 @@ export function guide() {
     },
     async withdraw() {
       try {
-        await remove(`${this.api}/forms/${this.$root.dataset.form}/publication`);
+        await remove(`${this.api}/forms/${this.root.dataset.form}/publication`);
         await this.refresh();
         this.tell('Withdrawn. Publishing it anew opens the same address.');
       } catch (refusal) {

@@ -41,6 +41,7 @@ module VastLattice
           @code = code
           @own = configurations.find(code).content
           @now = differences_now(@own)
+          @tables = edits? && @now['version'] ? store.find(@own.family['slug']).family.variant_tables : []
           @title = @own.name
           erb :'configurations/sheet'
         end

@@ -13,6 +13,8 @@ module VastLattice
       INK = '1F2A37'
       SOFT = '5A6270'
       LINE = 'D8CDB6'
+      # How the width is shared.
+      SHARES = { 'Part number' => 34, 'Price' => 20, 'Mass' => 18, 'Size' => 28 }.freeze
       # Heights of the pictures, in points.
       FRONT = 210
       OTHERS = 120
@@ -69,13 +71,15 @@ module VastLattice
       def facts
         told = { 'Part number' => @own.part_number['text'], 'Price' => @own.price, 'Mass' => @outcome.fact('mass'), 'Size' => @outcome.fact('size') }
         told = told.reject { |_, words| words.to_s.empty? }
-        width = @page.bounds.width / [told.size, 1].max
+        shares = SHARES.slice(*told.keys).then { |own| own.transform_values { |share| share * @page.bounds.width / own.values.sum } }
         top = @page.cursor
-        told.each_with_index do |(title, words), index|
-          @page.bounding_box([index * width, top], width: width - 8) do
+        left = 0
+        told.each do |title, words|
+          @page.bounding_box([left, top], width: shares[title] - 8) do
             soft title, size: 8
-            text words, size: index < 2 ? 13 : 11, style: :bold
+            text words, size: 11, style: :bold
           end
+          left += shares[title]
         end
         @page.move_cursor_to top - 40
       end
