@@ -37,7 +37,9 @@ module VastLattice
       # In words, what changed.
       def differences(old, new)
         changed = type.fields.keys.reject { |field| old.public_send(field) == new.public_send(field) }
-        changed.map { |field| old.public_send(field).is_a?(String) ? "#{field}: #{old.public_send(field)} → #{new.public_send(field)}" : field.to_s.tr('_', ' ') }
+        changed.map do |field|
+          old.public_send(field).is_a?(String) ? "#{field}: #{old.public_send(field)} → #{new.public_send(field)}" : field.to_s.tr('_', ' ')
+        end
       end
     end
   end

@@ -7,6 +7,8 @@ module VastLattice
       # Options of pictures that whoever fills in a form can choose.
       WIDTH = 560.0
       TALLEST = 420.0
+      # The pictures of proposals.
+      SMALL = { width: 260.0, tallest: 150.0, dimensions: false }.freeze
 
       # +params+ choose the picture, as PictureParams; the dimensions are the main ones.
       def initialize(filling, params)
@@ -59,7 +61,7 @@ module VastLattice
       def proposal_tree(found, proposal)
         filled = found.filled(proposal)
         { 'answers' => filled.answers, 'changes' => changes(proposal, filled), 'follows' => follows(filled, proposal),
-          'price' => filled.result.price, 'mass' => filled.result.fact_texts['mass'], 'svg' => svg(filled, { width: 260.0, tallest: 150.0, dimensions: false }) }
+          'price' => filled.result.price, 'mass' => filled.result.fact_texts['mass'], 'svg' => svg(filled, SMALL) }
       end
 
       def changes(proposal, filled)

@@ -4,7 +4,7 @@ module VastLattice
   module Web
     # The page on which a form is filled in: published, or as its author tries it (a draft).
     class FormPage
-      attr_reader :plan, :form, :api, :token
+      attr_reader :plan, :form, :api, :token, :pictures
 
       # +api+ is the address of what it asks, +pictures+ where its pictures are; +answers+ are texts to begin with; what of them
       # cannot be read is left out. +token+ is shown when something is sent.
@@ -17,8 +17,6 @@ module VastLattice
         @draft = draft
         @filling = begun(answers)
       end
-
-      attr_reader :pictures
 
       def draft? = @draft
       def title = form.title

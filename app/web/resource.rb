@@ -28,7 +28,7 @@ module VastLattice
 
         def get(pattern, needs: :read, &block) = @site.get(@path + pattern, needs: needs, &block)
         def post(pattern, needs: :edit, &block) = @site.post(@path + pattern, needs: needs, &block)
-        def options(pattern, &block) = @site.options(@path + pattern, needs: :fill, &block)
+        def options(pattern, &) = @site.options(@path + pattern, needs: :fill, &)
         def delete(pattern, needs: :edit, &block) = @site.delete(@path + pattern, needs: needs, &block)
       end
 

@@ -26,8 +26,9 @@ module VastLattice
       helpers Helpers, Rendering, Answering
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
-      RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI, VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI,
-                   FamiliesPages, Downloads, WorkspacePages, Persons].freeze
+      RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,
+                   VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, FamiliesPages, Downloads, WorkspacePages,
+                   Persons].freeze
       RESOURCES.each { |resource| register resource }
 
       before do

@@ -134,7 +134,9 @@ module VastLattice
         fresh, used = values.partition { |name, _, _| !asked.include?(name.downcase) }
         results, questions = fresh.partition { |_, control, _| control == 'readout' }
         others = Family::CONTROLS.kinds.reject(&:asks?).map { |kind| ['', kind.name, kind.title] }
-        { 'Not asked for yet' => questions, 'Results' => results, 'Also' => others, 'Asked for already' => used }.reject { |_, items| items.empty? }
+        { 'Not asked for yet' => questions, 'Results' => results, 'Also' => others, 'Asked for already' => used }.reject do |_, items|
+          items.empty?
+        end
       end
 
       # Pictures of the family, for a list to choose from.

@@ -6,6 +6,7 @@ require_relative '../support/browser'
 class FormsTest < BrowserCase
   def form(name) = store.find('side-frame').family.form(name)
   def groups(name) = form(name).pages.map { |page| [page.title, page.groups.map(&:title)] }
+
   def open_desk(name)
     open_stage('guide', "tab=#{name}")
     page.driver.resize(1280, 2400)
@@ -52,11 +53,11 @@ class FormsTest < BrowserCase
     assert_equal %w[finish length], form('own').fields.map(&:ask).sort
     drag('.guide-page[data-at="0"] .guide-group[data-at="0/1"]', '.guide-page[data-at="2"] .guide-group[data-at="2/0"]')
     settle
-    assert_equal [1, 1, 2], form('own').pages.map { |own| own.groups.size }
+    assert_equal([1, 1, 2], form('own').pages.map { |own| own.groups.size })
     tab_to('.guide-page[data-at="2"] .guide-group[data-named="group New group"] [aria-label$="into the one before"]', most: 250)
     press(:enter)
     settle
-    assert_equal [1, 2, 1], form('own').pages.map { |own| own.groups.size }
+    assert_equal([1, 2, 1], form('own').pages.map { |own| own.groups.size })
     assert_selector '.palette', text: 'Asked for already'
     within_frame(find('.form-preview iframe')) { assert_selector '.fill-pages li', count: 3 }
   end
@@ -98,7 +99,7 @@ class FormsTest < BrowserCase
     seen = ['/families/side-frame/forms/full', address].map do |path|
       visit path
       assert_selector '.fill[data-chosen]'
-      page.evaluate_script("document.querySelector('.fill').innerHTML").gsub(%r{/(families/side-frame|forms/\w+)/pictures}, '').sub(/<span class="fill-draft">.*?<\/span>/, '').gsub(/\s+/, ' ')
+      page.evaluate_script("document.querySelector('.fill').innerHTML").gsub(%r{/(families/side-frame|forms/\w+)/pictures}, '').sub(%r{<span class="fill-draft">.*?</span>}, '').gsub(/\s+/, ' ')
     end
     assert_operator seen[0].size, :>, 10_000
     assert_equal(*seen)
@@ -134,7 +135,7 @@ class FormsTest < BrowserCase
   end
 
   # A choice that is not possible says why, and what would make it possible.
-  def finish_it
+  def test_finish_it
     click_on 'Next'
     assert_selector '[data-choice="ink blue"].is-impossible'
     find('[data-choice="ink blue"]').click
@@ -153,7 +154,7 @@ class FormsTest < BrowserCase
     assert_selector 'canvas[data-shown=yes]', wait: 20
   end
 
-  def keep_it
+  def test_keep_it
     fill_in 'keep-name', with: 'Lane seven'
     within('.fill-keep') { click_on 'Keep' }
     assert_selector '.fill-kept', text: 'Kept as Lane seven'

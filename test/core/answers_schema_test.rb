@@ -14,7 +14,7 @@ class AnswersSchemaTest < CoreCase
   end
 
   # Steps that do not begin at zero, small steps, another unit, choices of numbers.
-  def tight
+  def test_tight
     asked = [{ 'ask' => 'length', 'unit' => 'cm', 'step' => '7 mm', 'least' => '503 mm', 'most' => '900 mm' }, { 'ask' => 'depth', 'step' => '0.1 mm' }, { 'ask' => 'gauge' },
              { 'ask' => 'flange', 'unit' => 'in', 'most' => '2 in' }, { 'ask' => 'shaft_count' }]
     form = Family::Form.from_tree({ 'name' => 'tight', 'pages' => [{ 'title' => 'T', 'groups' => [{ 'fields' => asked }] }] })
@@ -65,7 +65,7 @@ class AnswersSchemaTest < CoreCase
       assert_operator ours.count(true), :>, 30
       assert_operator ours.count(false), :>, 60
       # What is accepted can be resolved.
-      answers.zip(ours).select(&:last).first(40).each { |one, _| Guide::Filling.new(plan, form, schema.read(one)).state.to_tree }
+      answers.zip(ours).select(&:last).first(40).map(&:first).each { |one| Guide::Filling.new(plan, form, schema.read(one)).state.to_tree }
     end
   end
 
@@ -78,10 +78,10 @@ class AnswersSchemaTest < CoreCase
       again = Plan.of(family)
       assert_empty again.errors
       back = Guide::AnswersSchema.new(again, family.form('again')).to_tree
-      assert_equal tree['properties'].transform_values { |one| one.except('default') }, back['properties'].transform_values { |one| one.except('default') }
+      assert_equal(tree['properties'].transform_values { |one| one.except('default') }, back['properties'].transform_values { |one| one.except('default') })
       # Into its own family it asks for the parameters that are there.
       edits = Guide::SchemaImport.new(plan.family, JSON.generate(Guide::AnswersSchema.new(plan, form).to_tree), 'again').edits
-      assert_equal %w[put_form], edits.map { |edit| edit['do'] }
+      assert_equal(%w[put_form], edits.map { |edit| edit['do'] })
       assert_empty Plan.of(Family::Edits.apply(plan.family, edits.first)).errors
     end
   end

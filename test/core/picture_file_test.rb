@@ -4,14 +4,14 @@ require_relative '../support/core'
 
 # Pictures for forms: what is kept of an SVG, and what is refused.
 class PictureFileTest < CoreCase
-  def png(width, height) = Exchange::PictureFile::PNG + [13].pack('N') + 'IHDR' + [width, height].pack('NN') + ("\x08\x06\x00\x00\x00" * 2).b
+  def png(width, height) = [Exchange::PictureFile::PNG, [13].pack('N'), 'IHDR', [width, height].pack('NN'), ("\x08\x06\x00\x00\x00" * 2).b].join
   def jpeg(width, height) = "\xFF\xD8\xFF\xE0".b + [16].pack('n') + ('x' * 14) + "\xFF\xC0".b + [17, 8, height, width].pack('nCnn') + ('x' * 20)
   def svg(inside) = "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' viewBox='0 0 9 9' onload='alert(1)'>#{inside}</svg>"
   def read(bytes) = Exchange::PictureFile.read(bytes)
   def kept(bytes) = read(bytes)['data'].unpack1('m')
 
   def test_kinds_are_told_by_their_bytes
-    assert_equal ['png', png(40, 20)], read(png(40, 20)).then { |own| [own['kind'], own['data'].unpack1('m')] }
+    assert_equal(['png', png(40, 20)], read(png(40, 20)).then { |own| [own['kind'], own['data'].unpack1('m')] })
     assert_equal 'jpeg', read(jpeg(40, 20))['kind']
     assert_equal 'svg', read("<?xml version='1.0'?>\n<!-- drawn -->#{svg('')}")['kind']
   end

@@ -26,7 +26,7 @@ class PublishedTest < WebCase
     told = get_json(api)
     assert_equal 'Side frame, all of it', told['title']
     outcome = form_post('outcome', { answers: { length: 1400, load_class: 'heavy', neighbour_follows: true, window_length: 20.5 } })
-    assert_equal ['1400 mm', '205 mm', 'yes'], %w[length window_length neighbour_follows].map { |name| side_frame_text(outcome, name) }
+    assert_equal(['1400 mm', '205 mm', 'yes'], %w[length window_length neighbour_follows].map { |name| side_frame_text(outcome, name) })
     assert_includes outcome['svg'], '<svg'
     assert_equal 'SF-1400-120-3-GAL', outcome['part_number']['text']
     assert outcome['form']['valid']
@@ -58,7 +58,7 @@ class PublishedTest < WebCase
       get path
       assert_equal 404, last_response.status, path
     end
-    assert_equal 404, form_post('outcome', { answers: {} }).then { last_response.status }
+    assert_equal(404, form_post('outcome', { answers: {} }).then { last_response.status })
   end
 
   def family_with(name, label)
@@ -127,7 +127,7 @@ class PublishedTest < WebCase
       assert_includes [200, 400, 403, 422], last_response.status, [sent, told].inspect[0, 300]
       assert_equal 403, last_response.status, sent.inspect[0, 200] unless token == @form_token
       assert_predicate told.dig('error', 'message').to_s, :present?, sent.inspect[0, 200] unless last_response.status == 200
-      refute_match(/Error|lib\/|app\/|undefined method/, told['error'].to_s, sent.inspect[0, 200])
+      refute_match(%r{Error|lib/|app/|undefined method}, told['error'].to_s, sent.inspect[0, 200])
       texts << told['code'] if told['code']
     end
     assert_operator codes[403], :>, 100
@@ -135,7 +135,7 @@ class PublishedTest < WebCase
     assert_operator codes[200], :>, 20
     hostile_pages
     texts.each { |code| shown_as_text(code) }
-    assert_equal families, store.records.map { |record| [record.slug, record.version, record.digest] }
+    assert_equal(families, store.records.map { |record| [record.slug, record.version, record.digest] })
     assert_equal texts.size, Storage::Store.new(Storage::ConfigurationDocument).records.size
   end
 
@@ -176,7 +176,7 @@ class PublishedTest < WebCase
     publish
     kept = keep('Lane 7', { length: 1250, finish: 'painted', colour: 'ink blue', mark: '<b>LANE</b>', nameplate: 'lying' })
     page = get_json("/api/configurations/#{kept['code']}")
-    assert_equal ['1250 mm', 'painted', 'ink blue'], %w[length finish colour].map { |name| page['outcome']['values'][name]['text'] }
+    assert_equal(['1250 mm', 'painted', 'ink blue'], %w[length finish colour].map { |name| page['outcome']['values'][name]['text'] })
     assert_empty get_json("/api/configurations/#{kept['code']}/differences")['differences']
     store.edit('side-frame', version: nil, person: 'x') do |family|
       [{ 'do' => 'set_family', 'field' => 'base_price', 'text' => '10 EUR + 5 EUR/m * length' }, { 'do' => 'put_parameter', 'name' => 'flange', 'fields' => { 'default' => '40 mm' } }].reduce(family) { |made, edit| Family::Edits.apply(made, edit) }

@@ -18,8 +18,8 @@ class SiteTest < WebCase
             'GET /configurations/compare' => :read, 'GET /configurations/:code' => :fill, 'GET /api/configurations/:code' => :fill, 'POST /api/configurations/:code/name' => :keep,
             'POST /api/configurations/:code/copy' => :keep, 'POST /api/families/:slug/forms/:form/configurations' => :read, 'POST /api/families/:slug/forms/:form/publication' => :publish,
             'DELETE /api/families/:slug/forms/:form/publication' => :publish, **%w[/api/families/:slug/try /api/families/:slug/foresee /api/families/:slug/conditions
-                                                                                /api/families/:slug/rules/try /api/families/:slug/rule_tables/try /api/families/:slug/rule_tables/read
-                                                                                /api/families/:slug/rules/as_table /api/families/:slug/rule_tables/as_rule /person].to_h { |path| ["POST #{path}", :read] } }.freeze
+                                                                                   /api/families/:slug/rules/try /api/families/:slug/rule_tables/try /api/families/:slug/rule_tables/read
+                                                                                   /api/families/:slug/rules/as_table /api/families/:slug/rule_tables/as_rule /person].to_h { |path| ["POST #{path}", :read] } }.freeze
   # What everybody may.
   OPEN = ['GET /'].freeze
 

@@ -12,7 +12,8 @@ module VastLattice
       routes '/api/configurations' do
         # The latest: text=WORDS in name, code, part number …; family=ADDRESS.
         get '/?' do
-          answer(configurations: configurations.listed(subject: present('family'), text: text_of('text')[0, 100], limit: LISTED).map { |record| listed_configuration(record) })
+          found = configurations.listed(subject: present('family'), text: text_of('text')[0, 100], limit: LISTED)
+          answer(configurations: found.map { |record| listed_configuration(record) })
         end
 
         get('/:code', needs: :fill) { |code| answer(configurations.find(code).content.to_tree) }
@@ -50,11 +51,13 @@ module VastLattice
       # Keeps a filling under the name that was sent; what is not valid is not kept.
       def keep_configuration(filling, family:, source:)
         unless filling.valid?
-          raise Guide::Refused.new("It cannot be kept: #{filling.findings.find(&:error?).message}", remedy: 'Take one of the proposals, or change an answer.')
+          raise Guide::Refused.new("It cannot be kept: #{filling.findings.find(&:error?).message}",
+                                   remedy: 'Take one of the proposals, or change an answer.')
         end
 
         code = configurations.free_address
-        made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, family: family, source: source, made_at: Time.now.utc.iso8601)
+        made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, family: family, source: source,
+                                                made_at: Time.now.utc.iso8601)
         kept_tree(configurations.create(made, person: person, slug: code))
       end
 
@@ -72,7 +75,9 @@ module VastLattice
       def differences_now(own)
         stored = settings.store.find(own.family['slug'])
         differences = stored.version == own.family['version'] ? {} : own.differences(stored.plan)
-        { 'version' => stored.version, 'edition' => own.family['version'], 'differences' => differences.map { |name, (kept, now)| [name, kept, now] } }
+        { 'version' => stored.version, 'edition' => own.family['version'], 'differences' => differences.map do |name, (kept, now)|
+          [name, kept, now]
+        end }
       rescue Storage::Missing
         { 'problem' => 'The family is not there any more.' }
       rescue Guide::Refused, Plan::PickError, Plan::Broken => e

@@ -12,8 +12,9 @@ module VastLattice
         get '/families/:slug/forms/:form' do |slug, name|
           stored = store.find(slug)
           headers 'content-security-policy' => Border.policy(frames: ["'self'"])
-          show_form(FormPage.new(stored.plan, form_of(stored, name), api: "/api/families/#{slug}/forms/#{name}", pictures: "/families/#{slug}/pictures",
-                                                                     token: csrf_token, answers: answered, draft: true))
+          show_form(FormPage.new(stored.plan, form_of(stored, name), api: "/api/families/#{slug}/forms/#{name}",
+                                                                     pictures: "/families/#{slug}/pictures", token: csrf_token,
+                                                                     answers: answered, draft: true))
         end
 
         get('/families/:slug/pictures/:name') { |slug, name| picture(store.find(slug).family, name) }

@@ -43,7 +43,11 @@ module VastLattice
       private
 
       def prepare
-        @page.font_families.update('Sans' => FACES.transform_values { |file| File.join(FONTS, file) }) if File.exist?(File.join(FONTS, FACES[:normal]))
+        if File.exist?(File.join(FONTS, FACES[:normal]))
+          @page.font_families.update('Sans' => FACES.transform_values do |file|
+            File.join(FONTS, file)
+          end)
+        end
         @page.font(@page.font_families.key?('Sans') ? 'Sans' : 'Helvetica')
         @page.fill_color INK
         @page.stroke_color LINE
@@ -51,7 +55,15 @@ module VastLattice
 
       # Without the fonts, what they alone can write is left out.
       def text(words, **look) = @page.text(written(words), **look)
-      def written(words) = @page.font.name == 'Sans' ? words.to_s : words.to_s.encode('Windows-1252', undef: :replace, invalid: :replace, replace: '?').encode('UTF-8')
+
+      def written(words)
+        if @page.font.name == 'Sans'
+          words.to_s
+        else
+          words.to_s.encode('Windows-1252', undef: :replace, invalid: :replace,
+                                            replace: '?').encode('UTF-8')
+        end
+      end
 
       def head
         text @own.name, size: 20, style: :bold
@@ -69,7 +81,8 @@ module VastLattice
       end
 
       def facts
-        told = { 'Part number' => @own.part_number['text'], 'Price' => @own.price, 'Mass' => @outcome.fact('mass'), 'Size' => @outcome.fact('size') }
+        told = { 'Part number' => @own.part_number['text'], 'Price' => @own.price, 'Mass' => @outcome.fact('mass'),
+                 'Size' => @outcome.fact('size') }
         told = told.reject { |_, words| words.to_s.empty? }
         shares = SHARES.slice(*told.keys).then { |own| own.transform_values { |share| share * @page.bounds.width / own.values.sum } }
         top = @page.cursor
@@ -89,7 +102,9 @@ module VastLattice
         draw(front, FRONT, @page.bounds.width) if front
         top = @page.cursor
         others.each_with_index do |picture, index|
-          @page.bounding_box([index * @page.bounds.width / 2, top], width: (@page.bounds.width / 2) - 6, height: OTHERS) { draw(picture, OTHERS, (@page.bounds.width / 2) - 20) }
+          @page.bounding_box([index * @page.bounds.width / 2, top], width: (@page.bounds.width / 2) - 6, height: OTHERS) do
+            draw(picture, OTHERS, (@page.bounds.width / 2) - 20)
+          end
         end
         @page.move_cursor_to(top - OTHERS - 8) if others.any?
       end

@@ -104,7 +104,13 @@ module VastLattice
 
       # A value as JSON has it.
       def plain(value)
-        value.is_a?(Float) ? @field.unit.from_base(value).round(9).then { |number| number == number.round ? number.to_i : number.to_f } : value
+        if value.is_a?(Float)
+          @field.unit.from_base(value).round(9).then do |number|
+            number == number.round ? number.to_i : number.to_f
+          end
+        else
+          value
+        end
       end
 
       def plain_text(number) = Units::Format.exact(number)

@@ -17,12 +17,16 @@ module VastLattice
       def to_tree
         about = { '$schema' => DIALECT, 'title' => "#{@plan.family.name}: #{@form.title}" }
         about['description'] = @form.note unless @form.note.empty?
-        { **about, 'type' => 'object', 'additionalProperties' => false, 'properties' => @kinds.transform_values(&:schema), 'x-pages' => pages }
+        { **about, 'type' => 'object', 'additionalProperties' => false, 'properties' => @kinds.transform_values(&:schema),
+                   'x-pages' => pages }
       end
 
       # Answers of JSON as the texts that a Filling takes. Raises Refused.
       def read(given)
-        raise Refused.new('Answers must be an object of names and values.', remedy: 'The schema of the form shows it.') unless given.is_a?(Hash)
+        unless given.is_a?(Hash)
+          raise Refused.new('Answers must be an object of names and values.',
+                            remedy: 'The schema of the form shows it.')
+        end
 
         given.to_h { |name, value| [name, kind(name).text(value)] }
       end
@@ -30,12 +34,15 @@ module VastLattice
       private
 
       def kind(name)
-        @kinds[name] || raise(Refused.new("The form does not ask for \"#{name[0, 60]}\".", remedy: Nearest.remedy(name[0, 60], @kinds.keys)))
+        @kinds[name] || raise(Refused.new("The form does not ask for \"#{name[0, 60]}\".",
+                                          remedy: Nearest.remedy(name[0, 60], @kinds.keys)))
       end
 
       def pages
         @form.pages.map do |page|
-          { 'title' => page.title, 'groups' => page.groups.map { |group| { 'title' => group.title, 'fields' => group.fields.map(&:ask) & @kinds.keys } } }
+          { 'title' => page.title, 'groups' => page.groups.map do |group|
+            { 'title' => group.title, 'fields' => group.fields.map(&:ask) & @kinds.keys }
+          end }
         end
       end
     end

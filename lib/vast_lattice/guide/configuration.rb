@@ -9,7 +9,7 @@ module VastLattice
     # are what the form showed, by page and group; +part_number+ has "text" and whether it is "fresh"; +outcome+ is that of an
     # Exchange::FrozenOutcome.
     class Configuration < Value.with(:name, :family, :form, note: '', source: '', answers: {}, rows: {}, fields: [], part_number: {},
-                                            price: '', valid: true, made_at: '', outcome: {})
+                                                            price: '', valid: true, made_at: '', outcome: {})
       extend TreeForm
 
       VIEWS = %w[front top end].freeze
@@ -19,8 +19,8 @@ module VastLattice
       def self.of(filling, name:, code:, **about)
         result = filling.result
         text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code)
-        new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling), price: result.price,
-            rows: Exchange::ResultTree.rows(result.outcome).compact, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
+        new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling),
+            price: result.price, rows: Exchange::ResultTree.rows(result.outcome).compact, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
             valid: filling.valid?, outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
       end
 
@@ -28,7 +28,11 @@ module VastLattice
       def self.checked_name(name, result)
         name = name.to_s.strip
         return name if name.size.between?(1, LONGEST_NAME)
-        return result.outcome.label('part_number').then { |label| label.empty? ? result.plan.family.name : label }[0, LONGEST_NAME] if name.empty?
+        if name.empty?
+          return result.outcome.label('part_number').then do |label|
+            label.empty? ? result.plan.family.name : label
+          end[0, LONGEST_NAME]
+        end
 
         raise Refused.new("A name has at most #{LONGEST_NAME} characters.", remedy: 'Shorten it.')
       end
@@ -39,7 +43,9 @@ module VastLattice
         items = filling.state.to_tree['items']
         fields = filling.plan.form_fields.fetch(filling.form.name).to_h { |field| [field.at, field] }
         filling.form.pages.each_with_index.filter_map do |page, one|
-          groups = page.groups.each_with_index.map { |group, two| { 'title' => group.title, 'fields' => shown_in(group, [one, two], items, fields) } }
+          groups = page.groups.each_with_index.map do |group, two|
+            { 'title' => group.title, 'fields' => shown_in(group, [one, two], items, fields) }
+          end
           groups = groups.reject { |group| group['fields'].empty? }
           { 'title' => page.title, 'groups' => groups } if groups.any?
         end
@@ -69,7 +75,8 @@ module VastLattice
       # What would be different if it were filled in now: {name => [kept, now]}, with price and mass; raises Refused or Plan::PickError
       # where it could not be any more.
       def differences(plan)
-        form = plan.family.form(self.form) || raise(Refused.new("The family has no form \"#{self.form}\" any more.", remedy: 'It stays as it was kept.'))
+        form = plan.family.form(self.form) || raise(Refused.new("The family has no form \"#{self.form}\" any more.",
+                                                                remedy: 'It stays as it was kept.'))
         now = Filling.new(plan, form, answers).result
         found = frozen_outcome.differences(Exchange::FrozenOutcome.of(now, views: []))
         told = { 'price' => [price, now.price], 'mass' => [frozen_outcome.fact('mass'), now.fact_texts['mass']] }

@@ -5,6 +5,9 @@ module VastLattice
     # What the items of a form show of an outcome: whether a page, a group or a field is there, what a field holds, what it leaves,
     # who decides it where nobody answers it, and what is to be said.
     class FormState
+      # Rows of a long table are not listed one by one.
+      MOST_CHOICES = 400
+
       attr_reader :form
 
       # +form+ is a Family::Form; +findings+ those of the outcome and its shape.
@@ -120,9 +123,6 @@ module VastLattice
         end
                                                                         .merge('unit' => field.unit.symbol)
       end
-
-      # Rows of a long table are not listed one by one.
-      MOST_CHOICES = 400
 
       # Every choice, with whether rules and the form leave it.
       def choices(field)

@@ -17,7 +17,8 @@ module VastLattice
         raise Refused.new("It cannot be published yet: #{fault.message}", remedy: fault.remedy || 'Mend it first.') if fault
         raise Refused.new('The form asks for nothing.', remedy: 'Add fields first.') if plan.form_fields.fetch(form.name).none?(&:answered?)
 
-        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name, body: plan.family.with(forms: [form]).to_tree, origins: origins)
+        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name, body: plan.family.with(forms: [form]).to_tree,
+            origins: origins)
       end
 
       # Origins that were typed, one on each line. Raises Refused.

@@ -12,7 +12,8 @@ module VastLattice
 
       # The edit that adds it. Raises Refused for a table that there is not, a name that is taken, or a value that was not kept.
       def edit(table, name)
-        own = @plan.family.table(table) || raise(Refused.new("There is no table \"#{table}\".", remedy: Nearest.remedy(table, @plan.family.variant_tables.map(&:name))))
+        own = @plan.family.table(table) || raise(Refused.new("There is no table \"#{table}\".",
+                                                             remedy: Nearest.remedy(table, @plan.family.variant_tables.map(&:name))))
         name = Family::Edits.checked_title(name.strip.empty? ? @configuration.name : name, 'row')
         raise Refused.new("There is a row #{name} already.", remedy: 'Choose another name.') if own.row(name)
 
@@ -40,7 +41,8 @@ module VastLattice
       def looked(column) = @outcome.because(column.target)&.fetch('value') || missing(column)
 
       def missing(column)
-        raise Refused.new("The configuration has no #{column.target}, which the table decides.", remedy: 'Fill the form in anew, and keep that.')
+        raise Refused.new("The configuration has no #{column.target}, which the table decides.",
+                          remedy: 'Fill the form in anew, and keep that.')
       end
     end
   end

@@ -21,18 +21,24 @@ module VastLattice
       # The edits that bring it in.
       def edits
         fresh = @parameters.reject { |name, _| known(name) }
-        fresh.map { |name, fields| { 'do' => 'put_parameter', 'name' => name, 'fields' => fields } } + [{ 'do' => 'put_form', 'form' => form }]
+        fresh.map do |name, fields|
+          { 'do' => 'put_parameter', 'name' => name, 'fields' => fields }
+        end + [{ 'do' => 'put_form', 'form' => form }]
       end
 
       private
 
       def parsed(text)
-        raise Exchange::Unreadable.because("The file is larger than #{LARGEST / 1000} kB.", remedy: 'Leave something out.') if text.bytesize > LARGEST
+        if text.bytesize > LARGEST
+          raise Exchange::Unreadable.because("The file is larger than #{LARGEST / 1000} kB.",
+                                             remedy: 'Leave something out.')
+        end
 
         tree = JSON.parse(text.dup.force_encoding('UTF-8'), max_nesting: 20)
         return tree if tree.is_a?(Hash) && tree['properties'].is_a?(Hash) && tree['properties'].size.between?(1, MOST)
 
-        raise Exchange::Unreadable.because('This is no JSON Schema of an object with properties.', remedy: 'Give one such as a form itself gives.')
+        raise Exchange::Unreadable.because('This is no JSON Schema of an object with properties.',
+                                           remedy: 'Give one such as a form itself gives.')
       rescue JSON::ParserError, EncodingError
         raise Exchange::Unreadable.because('The file is not well-formed JSON.', remedy: 'Export it again.')
       end
@@ -43,8 +49,14 @@ module VastLattice
       def read
         @schema['properties'].to_h do |name, tree|
           fields = tree.is_a?(Hash) ? fields(tree) : nil
-          problem(name, 'It is of a kind that forms do not have.', 'Use a number, an integer, a boolean, a string or an enum.') unless fields
-          problem(name, 'It cannot be a name.', 'Use letters, digits and underscores.') unless known(name) || name.match?(/\A[\p{L}_][\p{L}\p{N}_]{0,59}\z/)
+          unless fields
+            problem(name, 'It is of a kind that forms do not have.',
+                    'Use a number, an integer, a boolean, a string or an enum.')
+          end
+          unless known(name) || name.match?(/\A[\p{L}_][\p{L}\p{N}_]{0,59}\z/)
+            problem(name, 'It cannot be a name.',
+                    'Use letters, digits and underscores.')
+          end
           clash(name, fields) if fields
           [name, fields]
         end
@@ -74,9 +86,8 @@ module VastLattice
       def unit(tree) = tree['x-unit'].is_a?(String) && Units.unit?(tree['x-unit']) ? tree['x-unit'] : ''
 
       def limits(tree, unit)
-        { 'least' => 'minimum', 'most' => 'maximum', 'step' => 'multipleOf' }.to_h do |field, key|
-          [field, tree[key].is_a?(Numeric) ? "#{text(tree[key])} #{unit}".strip : nil]
-        end
+        keys = { 'least' => 'minimum', 'most' => 'maximum', 'step' => 'multipleOf' }
+        keys.transform_values { |key| tree[key].is_a?(Numeric) ? "#{text(tree[key])} #{unit}".strip : nil }
       end
 
       def default(tree)
@@ -117,7 +128,11 @@ module VastLattice
         named = listed.is_a?(Array) ? listed.filter_map { |page| page_of(page) } : []
         placed = named.flat_map { |page| page['groups'] }.flat_map { |group| group['fields'] }.map { |field| field['ask'] }
         rest = @parameters.keys - placed
-        named << { 'title' => named.empty? ? 'Questions' : 'More', 'groups' => [{ 'fields' => rest.map { |name| field(name) } }] } if rest.any?
+        if rest.any?
+          named << { 'title' => named.empty? ? 'Questions' : 'More', 'groups' => [{ 'fields' => rest.map do |name|
+            field(name)
+          end }] }
+        end
         named
       end
 
@@ -125,13 +140,17 @@ module VastLattice
         return unless page.is_a?(Hash) && page['groups'].is_a?(Array)
 
         groups = page['groups'].grep(Hash).map do |group|
-          { 'title' => group['title'].to_s[0, 120], 'fields' => Array(group['fields']).select { |name| @parameters.key?(name) }.map { |name| field(name) } }
+          { 'title' => group['title'].to_s[0, 120], 'fields' => Array(group['fields']).select do |name|
+            @parameters.key?(name)
+          end.map { |name| field(name) } }
         end
         { 'title' => page['title'].to_s.strip.empty? ? 'Questions' : page['title'].to_s[0, 120], 'groups' => groups }
       end
 
       def field(name)
-        help = @schema['properties'][name].then { |tree| tree.is_a?(Hash) && tree['description'].is_a?(String) ? tree['description'][0, 2000] : '' }
+        help = @schema['properties'][name].then do |tree|
+          tree.is_a?(Hash) && tree['description'].is_a?(String) ? tree['description'][0, 2000] : ''
+        end
         { 'ask' => name, 'help' => help }.reject { |_, text| text == '' }
       end
     end

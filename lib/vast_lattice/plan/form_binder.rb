@@ -113,14 +113,17 @@ module VastLattice
       def never_asked
         asked = @fields.values.flatten.filter_map(&:target).to_h { |target| [target.index, true] }
         @bound.targets.each do |target|
-          ladder = @bound.ladder(target)
-          next if !target.value? || target.computed? || asked[target.index] || ladder.column || ladder.sayings.any?
-          # A default that follows from others is decided by them.
-          next unless (own = ladder.rung(Rung::Own)) && own.typed.constant?
+          next unless target.value? && !asked[target.index] && left_alone?(@bound.ladder(target))
 
           @reader.find(:note, :never_asked, "No form asks for #{target.name}, and nothing else decides it: it always has its default.",
                        target.place, 'Ask for it in a form, or leave it as it is.')
         end
+      end
+
+      # Whether nothing decides but a default that does not follow from others.
+      def left_alone?(ladder)
+        own = ladder.rung(Rung::Own)
+        own&.kind == :default && own.typed.constant? && ladder.column.nil? && ladder.sayings.empty?
       end
     end
   end

@@ -4,8 +4,8 @@ module VastLattice
   class Plan
     # A field of a form that is read: +form+ its name, +numbers+ of its page, group and itself, the Target (nil where nothing is
     # asked), the Controls::Control, the Unit in which it is answered, and its own +least+, +most+, +step+ and +default+ as the
-    # program holds them (nil where there is none). +order+ are all its choices as they stand in the form; +narrowings+ Narrowings; +keys+ of
-    # a table's rows the titles of the columns by which they are found, by target.
+    # program holds them (nil where there is none). +order+ are all its choices as they stand in the form; +narrowings+ Narrowings;
+    # +keys+ of a table's rows the titles of the columns by which they are found, by target.
     class FormField < Value.with(:form, :numbers, :field, target: nil, control: nil, unit: nil, least: nil, most: nil, step: nil,
                                                           default: nil, order: [], narrowings: [], keys: {})
       # What a field leaves where its Typed +condition+ holds: Typed +least+ and +most+, values of +choices+, or nil each.
