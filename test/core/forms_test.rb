@@ -101,7 +101,7 @@ class FormsTest < CoreCase
     assert_equal({ '0/0/2' => { 'locked' => true } }, flags.call('SF-2500'))
     wrong = Plan.of(edited(family, 'set_form_item', place: '1', field: 'shown_when', text: 'lenght > 1 m'))
     assert_equal([[:unknown_name, 'form f, page 2, shown when']], wrong.errors.map { |finding| [finding.code, finding.place.to_s] })
-    assert_nil Plan.of(side_frame).form_program
+    assert_nil Plan.of(form([[%w[length]]])).form_program
   end
 
   # The proposal asks for all that can be answered and nothing else, in forms that the plan accepts.

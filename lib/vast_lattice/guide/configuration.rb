@@ -20,7 +20,8 @@ module VastLattice
         result = filling.result
         text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code)
         new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling),
-            price: result.price, rows: Exchange::ResultTree.rows(result.outcome).compact, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
+            price: result.price, rows: Exchange::ResultTree.rows(result.outcome).compact,
+            part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
             valid: filling.valid?, outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
       end
 
