@@ -20,7 +20,7 @@ module VastLattice
       def self.of(result, views: %w[front])
         outcome = result.outcome
         reasons = outcome.plan.targets.to_h { |target| [target.name, outcome.because(target.name).to_tree] }
-        pictures = views.to_h { |view| [view, result.view(view)] }.compact
+        pictures = views.to_h { |view| [view, result.view(view, **(view == views.first ? {} : { density: :main }))] }.compact
         new({ 'vast_lattice_outcome' => VERSION, **ResultTree.tree(result), 'reasons' => reasons, 'pictures' => pictures })
       end
 

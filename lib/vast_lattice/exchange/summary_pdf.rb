@@ -48,7 +48,8 @@ module VastLattice
             File.join(FONTS, file)
           end)
         end
-        @page.font(@page.font_families.key?('Sans') ? 'Sans' : 'Helvetica')
+        @unicode = @page.font_families.key?('Sans')
+        @page.font(@unicode ? 'Sans' : 'Helvetica')
         @page.fill_color INK
         @page.stroke_color LINE
       end
@@ -57,7 +58,7 @@ module VastLattice
       def text(words, **look) = @page.text(written(words), **look)
 
       def written(words)
-        if @page.font.name == 'Sans'
+        if @unicode
           words.to_s
         else
           words.to_s.encode('Windows-1252', undef: :replace, invalid: :replace,
@@ -101,23 +102,34 @@ module VastLattice
         front, *others = @own.outcome.fetch('pictures', {}).values
         draw(front, FRONT, @page.bounds.width) if front
         top = @page.cursor
+        half = @page.bounds.width / 2
         others.each_with_index do |picture, index|
-          @page.bounding_box([index * @page.bounds.width / 2, top], width: (@page.bounds.width / 2) - 6, height: OTHERS) do
-            draw(picture, OTHERS, (@page.bounds.width / 2) - 20)
-          end
+          @page.bounding_box([index * half, top], width: half - 6, height: OTHERS) { draw(picture, OTHERS, half - 6) }
         end
         @page.move_cursor_to(top - OTHERS - 8) if others.any?
       end
 
       # Drawings keep their shape within a box.
       def draw(picture, height, width)
-        box = picture[/viewBox="([^"]+)"/, 1].to_s.split.map(&:to_f)
-        scale = box.size == 4 && box[3].positive? ? [width / box[2], height / box[3]].min : nil
-        @page.svg(picture, position: :center, enable_web_requests: false, enable_file_requests_with_root: nil,
-                           **(scale ? { width: box[2] * scale } : { height: height }))
+        across, up = picture[/viewBox="0 0 ([\d. ]+)"/, 1].to_s.split.map(&:to_f)
+        scale = [width / across, height / up].min
+        left = (width - (across * scale)) / 2
+        @page.bounding_box([left, @page.cursor], width: across * scale, height: up * scale) do
+          @page.svg(plain(picture, across * scale, up * scale), at: [0, up * scale], enable_web_requests: false,
+                                                                enable_file_requests_with_root: nil)
+        end
         @page.move_down 6
       rescue StandardError
         soft 'The drawing cannot be shown here; the page of the configuration has it.'
+      end
+
+      # In its size in points, its scale written out. What the printed page cannot do is written otherwise: clear fills, and light
+      # seams around texts.
+      def plain(picture, width, height)
+        across = picture[/viewBox="0 0 ([\d.]+)/, 1].to_f
+        words = picture.gsub(' fill="transparent"', ' fill="none"').gsub(/ stroke="#ffffff" stroke-width="3"[^>]*?paint-order="stroke"/, '')
+        root = %(<svg xmlns="http://www.w3.org/2000/svg" width="#{width}" height="#{height}" font-family="#{@unicode ? 'Sans' : 'Helvetica'}">)
+        written(words.sub(/<svg[^>]*>/, "#{root}<g transform=\"scale(#{width / across})\">").sub(%r{</svg>\s*\z}, '</g></svg>'))
       end
 
       def answers
