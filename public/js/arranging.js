@@ -15,6 +15,13 @@ export function beside(at, by, sizes) {
   return outside(at, by, sizes);
 }
 
+// A list takes items of its own level; a zone those below, which become what stands there.
+const LEVELS = { pages: 1, groups: 2, fields: 3 };
+export function takes(list, item) {
+  const level = item.dataset.at ? item.dataset.at.split('/').length : LEVELS.fields;
+  return list.dataset.zone ? Boolean(item.dataset.at) && LEVELS[list.dataset.zone] < level : LEVELS[list.dataset.list] === level;
+}
+
 // Into the group or page before or after.
 export function outside(at, by, sizes) {
   const holder = parent(at);
@@ -51,17 +58,17 @@ export const arranging = () => ({
     if (!this.arranging) return;
     Array.from(this.root.querySelectorAll('[data-palette]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
       this.sortable.add(list);
-      Sortable.create(list, { group: { name: `${this.root.dataset.form} fields`, pull: 'clone', put: false }, sort: false, handle: '.drag', draggable: '[data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedFresh(event) });
+      Sortable.create(list, { group: { name: this.root.dataset.form, pull: 'clone', put: false }, sort: false, handle: '.drag', draggable: '[data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedFresh(event) });
     });
-    Array.from(this.root.querySelectorAll('[data-list]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
+    Array.from(this.root.querySelectorAll('[data-list], [data-zone]')).filter((list) => !this.sortable.has(list)).forEach((list) => {
       this.sortable.add(list);
-      Sortable.create(list, { group: `${this.root.dataset.form} ${list.dataset.list}`, handle: '.drag', draggable: '[data-at], [data-add]', animation: 120, forceFallback: true, onEnd: (event) => this.droppedItem(event) });
+      Sortable.create(list, { group: { name: this.root.dataset.form, put: (to, from, item) => takes(to.el, item) }, handle: '.drag', draggable: '[data-at], [data-add]', animation: 120, forceFallback: true, fallbackTolerance: 3, emptyInsertThreshold: 12, onEnd: (event) => this.droppedItem(event) });
     });
   },
   // Something of the palette was dropped into a group.
   async droppedFresh({ item, to, newDraggableIndex }) {
     const { within } = to.dataset;
-    if (!within) return;
+    if (within === undefined) return;
     const { add, controlOf } = item.dataset;
     item.remove();
     if (!await this.formEdit({ do: 'add_field', ask: add, control: controlOf || null, place: `${within}/${newDraggableIndex}` })) this.refresh();
@@ -74,6 +81,12 @@ export const arranging = () => ({
   formEdit(edit) { return this.editOrTell({ ...edit, form: this.root.dataset.form }); },
   async droppedItem({ item, from, to, oldDraggableIndex, newDraggableIndex }) {
     if (from === to && oldDraggableIndex === newDraggableIndex) return;
+    if (to.dataset.zone) {
+      const { at } = item.dataset;
+      item.remove();
+      if (!await this.formEdit({ do: 'move_form_item', place: at, to: to.dataset.to })) this.refresh();
+      return;
+    }
     const behind = from === to && newDraggableIndex > oldDraggableIndex ? 1 : 0;
     const till = [to.dataset.within, newDraggableIndex + behind].filter((part) => part !== '').join('/');
     if (!await this.formEdit({ do: 'move_form_item', place: item.dataset.at, to: till })) this.refresh();
@@ -93,6 +106,18 @@ export const arranging = () => ({
   nameAt(at) { return this.root.querySelector(`[data-at="${at}"]`)?.dataset.named; },
   stepItem(at, by) { return this.moveItem(at, beside(at, by, this.sizes())); },
   pushItem(at, by) { return this.moveItem(at, outside(at, by, this.sizes())); },
+  // To the level above: right behind what it was in. To the level below: into what stands before it.
+  liftItem(at) {
+    const numbers = numbersOf(at);
+    const holder = numbers.slice(0, -1);
+    return this.moveItem(at, [...holder.slice(0, -1), holder[holder.length - 1] + 1].join('/'));
+  },
+  sinkItem(at) {
+    const numbers = numbersOf(at);
+    const before = [...numbers.slice(0, -1), numbers[numbers.length - 1] - 1].join('/');
+    const size = this.sizes()(before);
+    return size === undefined ? null : this.moveItem(at, `${before}/${size}`);
+  },
   removeItem(at) { return this.formEdit({ do: 'remove_form_item', place: at }); },
   removeForm() { return this.editOrTell({ do: 'remove_form', name: this.root.dataset.form }); },
   addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },

@@ -21,11 +21,11 @@ class JourneysTest < BrowserCase
     assert_equal 26, holes('shaft_holes')
     run_script(LATENCY) # the first request of a session is slower than all that follow
     slide('ask-quick-length', 2000)
-    assert_selector '.ask-read[data-value=length]', text: '2000 mm'
+    assert_selector '[data-ask=length] .ask-read', text: '2000 mm'
 
     assert_operator run_script(LATENCY), :<, 500
     assert_equal 16, holes('shaft_holes')
-    assert_equal '16', find('.ask-read[data-value=shaft_count]').text
+    assert_equal '16', find('[data-ask=shaft_count] .ask-read').text
     refute_equal mass, fact('mass')
   end
 
@@ -44,7 +44,7 @@ class JourneysTest < BrowserCase
 
     find('[data-choice=heavy]').click
     slide('ask-quick-length', 2500)
-    assert_selector '.ask-read[data-value=length]', text: '2500 mm'
+    assert_selector '[data-ask=length] .ask-read', text: '2500 mm'
     fill_in 'Find a name', with: "windows.built\n"
     assert_selector '.because', text: 'Rule "Heavy loads" makes it suppressed because load_class = "heavy", where load_class is heavy.'
   end
@@ -59,7 +59,7 @@ class JourneysTest < BrowserCase
       document.getElementById('ask-quick-neighbour_follows').click();
     JS
 
-    assert_selector '.ask-read[data-value=length]', text: '1700 mm'
+    assert_selector '[data-ask=length] .ask-read', text: '1700 mm'
     assert_selector '[data-choice=painted][aria-pressed=true]'
     assert_selector '.picture [data-feature=joint_holes]'
     assert_text '3 answers'
@@ -222,7 +222,7 @@ class JourneysTest < BrowserCase
     open_stage('guide')
     find('[data-choice=painted]').click
     assert_selector '.ask-says.is-wrong', count: 0
-    assert_selector '[data-value]', text: '2000 mm'
+    assert_selector '.ask-read', text: '2000 mm'
     find('[data-choose=load_class][data-choice=heavy]').click
     assert_selector '[data-says=gauge]', text: 'Decided by rule Heavy loads.'
     open_stage('shape')

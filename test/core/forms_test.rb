@@ -62,6 +62,34 @@ class FormsTest < CoreCase
     end
   end
 
+  # Fields become groups and pages, groups pages; pages and groups join others.
+  def test_items_move_between_levels
+    family = form([[%w[length depth], %w[gauge]], [%w[finish]]])
+    moved = ->(from, till) { asked(edited(family, 'move_form_item', place: from, to: till)) }
+    assert_equal [[%w[depth], %w[length], %w[gauge]], [%w[finish]]], moved.call('0/0/0', '0/1')
+    assert_equal [[%w[depth], %w[gauge]], [%w[length]], [%w[finish]]], moved.call('0/0/0', '1')
+    assert_equal [[%w[length depth]], [%w[gauge]], [%w[finish]]], moved.call('0/1', '1')
+    assert_equal [[%w[length depth gauge]], [%w[finish]]], moved.call('0/1', '0/0/2')
+    assert_equal [[%w[length depth], %w[gauge], %w[finish]]], moved.call('1', '0/2')
+    assert_equal [[%w[length depth], %w[gauge finish]]], moved.call('1', '0/1/1')
+    assert_equal [[%w[finish length depth gauge]]], moved.call('0', '1/0/1')
+    titles = edited(family, 'move_form_item', place: '0/1', to: '2').form('f').pages.map { |page| [page.title, page.groups.map(&:title)] }
+    assert_equal [['P0', ['G00']], ['P1', ['G10']], ['G01', ['']]], titles
+    # Nothing is lost, wherever it goes.
+    random = Random.new(7)
+    200.times do
+      places = family.form('f').placed.map { |numbers, _| numbers.join('/') }
+      from = places.sample(random: random)
+      till = [*places, '2', '0/2', '0/0/2'].sample(random: random)
+      made = begin
+        edited(family, 'move_form_item', place: from, to: till)
+      rescue Family::Edits::Error
+        next
+      end
+      assert_equal %w[depth finish gauge length], made.form('f').fields.map(&:ask).sort, "#{from} to #{till}"
+    end
+  end
+
   def test_items_are_added_set_and_removed
     family = form([[%w[length depth]], [[]]])
     family = edited(family, 'add_form_item', title: 'Third')
@@ -83,7 +111,7 @@ class FormsTest < CoreCase
   def test_bad_places_are_refused_in_words
     family = form([[%w[length]]])
     { ['set_form_item', { place: '0/5', field: 'title', text: 'x' }] => 'There is no "5" in this form.', ['set_form_item', { place: '0/0', field: 'titel', text: 'x' }] => 'That has no titel.',
-      ['move_form_item', { place: '0/0/0', to: '0' }] => 'cannot stand at', ['remove_form_item', { place: '' }] => 'There is no ""', ['remove_form_item', { place: 'a/b' }] => 'There is no "a/b"',
+      ['move_form_item', { place: '0/0', to: '0/0/0' }] => 'cannot stand in itself', ['remove_form_item', { place: '' }] => 'There is no ""', ['remove_form_item', { place: 'a/b' }] => 'There is no "a/b"',
       ['set_form_item', { place: '0/0', field: 'columns', text: '7' }] => '1 to 3 columns', ['add_form_item', { title: ' ' }] => 'needs a name' }.each do |(name, arguments), words|
       assert_includes refused(Family::Edits::Error) { edited(family, name, **arguments) }.message, words
     end

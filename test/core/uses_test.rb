@@ -12,11 +12,11 @@ class UsesTest < CoreCase
     found = uses('parameter', 'length')
     roles = found.group_by { |use| use['role'] }.transform_values(&:size)
 
-    assert_equal({ 'reads' => 13, 'decides' => 1, 'asks' => 1 }, roles)
+    assert_equal({ 'reads' => 13, 'decides' => 1, 'asks' => 2 }, roles)
     assert_includes found, { 'place' => 'part frame, feature windows, built when', 'path' => %w[parts frame features windows built_when],
                              'text' => 'length > 600 mm', 'role' => 'reads' }
     assert_equal(['table size, column length'], found.select { |use| use['role'] == 'decides' }.map { |use| use['place'] })
-    assert_equal(['form quick, page Size and load, group Size, field length'], found.select { |use| use['role'] == 'asks' }.map { |use| use['place'] })
+    assert_equal(['form quick, page Size and load, group Size, field length', 'form full, page Size, group Free size, field length'], found.select { |use| use['role'] == 'asks' }.map { |use| use['place'] })
   end
 
   # A rule that suppresses a feature decides it, and one that sets a value does.

@@ -70,15 +70,17 @@ class BrowserCase < CoreCase
   def drag(one, other)
     mouse = page.driver.browser.mouse
     from, till = [one, other].map do |selector|
-      page.evaluate_script("(() => { const box = document.querySelector(#{"#{selector} .drag".to_json}).getBoundingClientRect(); return [box.x + 3, box.y + box.height / 2]; })()")
+      page.evaluate_script("(() => { const box = (document.querySelector(#{"#{selector} .drag".to_json}) || document.querySelector(#{selector.to_json})).getBoundingClientRect(); return [box.x + 3, box.y + box.height / 2]; })()")
     end
     mouse.move(x: from[0], y: from[1])
     mouse.down
     mouse.move(x: from[0], y: from[1] + 8, steps: 4)
-    mouse.move(x: till[0], y: till[1] + 12, steps: 25)
+    mouse.move(x: till[0], y: till[1] + (selector_zone?(other) ? 0 : 12), steps: 25)
     settle
     mouse.up
   end
+
+  def selector_zone?(selector) = selector.include?('zone')
 
   # Goes on with Tab until the element is focused: no mouse, no script.
   def tab_to(selector, most: 80)

@@ -84,7 +84,7 @@ module EditExamples
     example('put_opt_out', 'opting out windows from Paint: added', ground: 'put_rule:set', set: 'Paint', subject: 'windows', reason: 'A wish'),
     example('lift_opt_out', 'opting out windows from Paint: removed', ground: 'put_opt_out', name: 'windows from Paint'),
     example('put_alternatives', 'alternatives slots: added', name: 'slots', features: %w[left_leg_slot middle_leg_slot], none: true),
-    example('put_form', 'form full: added', form: { name: 'full', pages: [{ title: 'All', groups: [{ fields: [{ ask: 'length' }] }] }] }),
+    example('put_form', 'form whole: added', form: { name: 'whole', pages: [{ title: 'All', groups: [{ fields: [{ ask: 'length' }] }] }] }),
     example('remove_form', 'form quick: removed', name: 'quick'),
     example('add_form_item', 'form quick', form: 'quick', title: 'More'),
     example('set_form_item', 'form quick', form: 'quick', place: '0/0', field: 'title', text: 'Sizes'),

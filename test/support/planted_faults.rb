@@ -44,7 +44,7 @@ module PlantedFaults
   ELSEWHERE = {
     syntax_of_files: %i[too_late unknown_kind unknown_face missing_choices duplicate_name reserved_name unknown_material too_many formula type not_a_number decided_twice
                         not_a_choice unsuitable_control missing_dimension wrong_stock not_open],
-    of_answers: %i[answer_unused no_row no_value],
+    of_answers: %i[answer_unused no_row no_value], of_settings_of_forms: %i[unknown_picture wrong_unit bad_setting],
     of_lists_that_were_cut: %i[more sampled follows],
     of_work: %i[too_much_work too_tangled],
     told_by_its_row: %i[below_least above_most off_step not_offered forbidden warned nothing_left impossible_step not_valid]
@@ -109,6 +109,11 @@ module PlantedFaults
 
   def self.forms
     [form(:asked_twice, 'form own, wood', { 'ask' => 'wood' }, { 'ask' => 'length' }, { 'ask' => 'wood' }), form(:slider_misses, 'form own, width', { 'ask' => 'width', 'control' => 'slider' }),
+     fault(:never_asked, 'parameter lining', 4) do |tree|
+       tree['forms'] = [{ 'name' => 'own', 'pages' => [{ 'title' => 'All', 'groups' => [{ 'fields' => [{ 'ask' => 'length' }, { 'ask' => 'wood' }] }] }] }]
+       tree['parameters'] << { 'name' => 'lining', 'kind' => 'number', 'unit' => 'mm', 'default' => '5 mm' }
+       tree['parts'][0]['features'][1]['width'] = 'lining'
+     end,
      form(:never_shown, 'form own, page 1, group 1, field 1', { 'ask' => 'length', 'shown_when' => 'length > 400 mm' })]
   end
 

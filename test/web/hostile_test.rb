@@ -39,6 +39,16 @@ class HostileTest < WebCase
     '/families/side-frame/variants.json' => {}, '/families/side-frame/tables.xlsx' => {}, '/families/side-frame/tables/size.csv' => {},
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {}
   }.freeze
+  FORM = { 'set[length]' => '1400', 'set[finish]' => 'painted', 'view' => 'front', 'width' => '600', 'height' => '400' }.freeze
+  # The same of published forms and of configurations; PUBLISHED and KEPT stand for their addresses.
+  GUIDED = {
+    '/families/side-frame/forms/full' => FORM, '/families/side-frame/pictures/lane' => {}, '/forms/PUBLISHED' => FORM, '/forms/PUBLISHED/pictures/lane' => {},
+    **%w[outcome choices mesh].product(['/api/families/side-frame/forms/full', '/api/forms/PUBLISHED']).to_h { |what, path| ["#{path}/#{what}", FORM] },
+    **['/api/families/side-frame/forms/full', '/api/forms/PUBLISHED'].to_h { |path| ["#{path}/proposals", FORM.merge('wish[colour]' => 'ink blue')] },
+    **['/api/families/side-frame/forms/full', '/api/forms/PUBLISHED'].to_h { |path| ["#{path}/schema", {}] }, '/api/forms/PUBLISHED' => {},
+    '/configurations' => { 'text' => 'SF' }, '/configurations/compare' => { 'codes' => 'KEPT' }, '/configurations/KEPT' => {}, '/configurations/KEPT.pdf' => {}, '/configurations/KEPT.json' => {},
+    '/api/configurations' => { 'text' => 'SF', 'family' => 'side-frame' }, '/api/configurations/KEPT' => {}, '/api/configurations/KEPT/differences' => {}
+  }.freeze
   JUNK = ['', '-1', '99999999999999999999', '1e400', 'none such', "a\u0000b", "\xff\xfe", '%00', 'x' * 9000, "'; DROP TABLE families; --",
           '<script>alert(1)</script>', '{{7*7}}', '../../etc/passwd'].freeze
 
@@ -67,12 +77,20 @@ class HostileTest < WebCase
   # Every address that answers to GET is in the list above, so that the list cannot be forgotten.
   def test_every_address_is_asked
     Web::Site.routes['GET'].map(&:first).each do |pattern|
-      refute_empty READS.keys.select { |path| pattern.match(path) }, pattern.to_s
+      refute_empty READS.merge(GUIDED).keys.select { |path| pattern.match(path) }, pattern.to_s
     end
   end
 
+  # What there is to ask, once a form is published and something is kept.
+  def reads
+    address = post_json('/api/families/side-frame/forms/full/publication', { origins: '' })['address'].delete_prefix('/forms/')
+    code = post_json("/api/forms/#{address}/configurations", { entries: {} }, { 'HTTP_X_CSRF_TOKEN' => Web::FormToken.made('x' * 64, address) })['code']
+    named = GUIDED.to_h { |path, query| [path, query].map { |one| JSON.parse(JSON.generate([one]).gsub('PUBLISHED', address).gsub('KEPT', code)).first } }
+    READS.merge(named)
+  end
+
   def test_asked_rightly
-    READS.each do |path, query|
+    reads.each do |path, query|
       ask(path, form(query))
       expected = { '/' => [302], '/api/families/side-frame/imports/none' => [422] }.fetch(path, [200, 302])
       assert_includes expected, last_response.status, "#{path}: #{last_response.body[0, 200]}"
@@ -82,7 +100,7 @@ class HostileTest < WebCase
   # Each thing that is asked with, wrong, missing, as a list and as a tree: an answer, or a refusal in words.
   def test_asked_wrongly
     before = store.find('side-frame').version
-    READS.each do |path, query|
+    reads.each do |path, query|
       query.keys.each_with_index do |key, index|
         rest = query.except(key)
         JUNK.rotate((index * 5) + path.size).first(ENV['LATTICE_LONG'] ? 5 : 2).each { |junk| ask(path, form(rest.merge(key => junk))) }

@@ -68,12 +68,12 @@ class NewKindsTest < WebCase
     unknown = Plan.of(side_frame.with(forms: [Family::Form.from_tree(form)])).errors
     assert_match(/no .*control "test_dial"/, unknown.map(&:message).join)
 
-    File.write(CONTROL, '<input id="<%= id %>" class="test-dial" data-input="<%= parameter.name %>" x-on:change="type($el)">')
+    File.write(CONTROL, '<input id="<%= id %>" class="test-dial" data-input="<%= field.target.name %>" x-on:change="type($el)">')
     Family::CONTROLS.register(Family::Controls::Control.new(name: 'test_dial', title: 'dial', kinds: %w[number]))
     assert_empty Plan.of(side_frame.with(forms: [Family::Form.from_tree(form)])).errors
     post_json("#{API}/edits", 'edit' => { 'do' => 'put_form', 'form' => form })
     assert_equal 200, last_response.status
-    get '/families/side-frame/guide'
+    get '/families/side-frame/guide?tab=dialled'
     assert_equal 'length', Nokogiri::HTML(last_response.body).at_css('[data-form=dialled] .test-dial')['data-input']
   end
 end

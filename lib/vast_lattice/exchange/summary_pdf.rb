@@ -128,7 +128,8 @@ module VastLattice
       def plain(picture, width, height)
         across = picture[/viewBox="0 0 ([\d.]+)/, 1].to_f
         words = picture.gsub(' fill="transparent"', ' fill="none"').gsub(/ stroke="#ffffff" stroke-width="3"[^>]*?paint-order="stroke"/, '')
-        root = %(<svg xmlns="http://www.w3.org/2000/svg" width="#{width}" height="#{height}" font-family="#{@unicode ? 'Sans' : 'Helvetica'}">)
+        family = @unicode ? 'Sans' : 'Helvetica'
+        root = %(<svg xmlns="http://www.w3.org/2000/svg" width="#{width}" height="#{height}" font-family="#{family}">)
         written(words.sub(/<svg[^>]*>/, "#{root}<g transform=\"scale(#{width / across})\">").sub(%r{</svg>\s*\z}, '</g></svg>'))
       end
 

@@ -29,7 +29,11 @@ module VastLattice
 
       private
 
-      def facets = @facets ||= @solid.surface.flat_map { |face| face.facets(CHORDS) }.map { |facet| facet.within(@solid.frame) }
+      # Those that have a plane: of sizes beyond what numbers tell apart, some have none.
+      def facets
+        @facets ||= @solid.surface.flat_map { |face| face.facets(CHORDS) }.map { |facet| facet.within(@solid.frame) }
+                          .reject { |facet| facet.normal.any?(&:nan?) }
+      end
 
       def rounded(point) = point.map { |part| part.round(3) }
 

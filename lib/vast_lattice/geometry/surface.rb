@@ -108,6 +108,8 @@ module VastLattice
       def kept(facet, own)
         near = near(facet)
         Work.take(4 + near.size)
+        # Of sizes beyond what numbers tell apart, a facet may have no plane.
+        return [] if facet.frame.n.any?(&:nan?)
         return [] if outside?(facet, near) || taken?(facet) || swallowed?(facet, near)
         return [facet] if whole?(facet, near)
 

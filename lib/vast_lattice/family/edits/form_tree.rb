@@ -50,6 +50,51 @@ module VastLattice
           holder.with(holder.class.list => list.insert(number.clamp(0, list.size), item))
         end
 
+        # The form with what stands at +from+ moved to +till+, perhaps on another level.
+        def self.moved(form, from, till)
+          stray(till.join('/')) if till.empty?
+          refuse_inside(from, till)
+          item, rest = taken(form, from)
+          till = behind(from, till)
+          fitting(item, from.size, till.size).reverse.reduce(rest) do |made, one|
+            changed(made, till[0...-1]) { |holder| inserted(holder, till.last, one) }
+          end
+        end
+
+        # Nothing can be moved into itself.
+        def self.refuse_inside(from, till)
+          return unless till.size > from.size && till.first(from.size) == from
+
+          raise Error.new("#{from.join('/')} cannot stand in itself.", remedy: 'Move it into another one.')
+        end
+        private_class_method :refuse_inside
+
+        # Whatever stands behind what is taken away moves up.
+        def self.behind(from, till)
+          same = from[0...-1] == till.first(from.size - 1) && till.size >= from.size
+          return till unless same && from.last < till[from.size - 1]
+
+          till.each_with_index.map { |number, index| index == from.size - 1 ? number - 1 : number }
+        end
+        private_class_method :behind
+
+        # What an item of one level becomes on another: a list of items.
+        def self.fitting(item, from, till)
+          return [item] if from == till
+          return fitting(lifted(item), from - 1, till) if from > till
+
+          item.public_send(item.class.list).flat_map { |inner| fitting(inner, from + 1, till) }
+        end
+        private_class_method :fitting
+
+        # A field as a group of its own, a group as a page.
+        def self.lifted(item)
+          return Form::Group.new(fields: [item]) if item.is_a?(Form::Field)
+
+          Form::Page.new(title: item.title.empty? ? 'New page' : item.title, groups: [item.with(title: '')])
+        end
+        private_class_method :lifted
+
         # A field by its place.
         def self.on_field(family, form, place, &)
           at = numbers(place)

@@ -74,21 +74,10 @@ module VastLattice
         end
 
         # Moves a page, a group or a field to the place +to+ (numbers as they are before it is taken away), also into another
-        # group or page.
+        # group or page; and to another level: a field becomes a group or a page of its own, a group a page; the fields of a group
+        # join those of another, the groups of a page those of another.
         def self.move_form_item(family, form:, place:, to:)
-          FormTree.on(family, form) do |found|
-            from = FormTree.numbers(place)
-            till = FormTree.numbers(to)
-            unless from.size == till.size
-              raise Error.new("#{place} cannot stand at #{to}.",
-                              remedy: 'Pages stand in the form, groups on pages, fields in groups.')
-            end
-
-            moved, rest = FormTree.taken(found, from)
-            # Whatever stands behind it moves up; so do the items of what it is moved into.
-            till[from.size - 1] -= 1 if from[0...-1] == till[0...-1] && from.last < till.last
-            FormTree.changed(rest, till[0...-1]) { |holder| FormTree.inserted(holder, till.last, moved) }
-          end
+          FormTree.on(family, form) { |found| FormTree.moved(found, FormTree.numbers(place), FormTree.numbers(to)) }
         end
 
         # Sets a field of the form (place "") or of something in it; an empty text clears what may be gone.
