@@ -13,7 +13,7 @@ require_relative 'bench_report'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows rules picture slider vary hostile load heavy].freeze
+  NAMES = %w[reference large rows rules picture slider forms vary hostile load heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -133,6 +133,13 @@ class Bench
       done([times, requests]);
     })();
   JS
+
+  # A published form, in a browser and from outside.
+  def forms
+    require_relative 'served'
+    require_relative 'bench_forms'
+    Served.run { |address| BenchForms.new(address).lines }
+  end
 
   # A table of 5,000 rows and 30 columns in a browser: until it can be used, from Enter to the result, from frame to frame
   # while it scrolls, and bringing it in as XLSX; the same scrolling of a lattice of 60 features by 1,000 variants. The

@@ -18,12 +18,6 @@ class Shots
                       "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
     'shape-folded' => ["#{FRAME}/shape?row[size]=SF-0630",
                        "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
-    'shape-turned' => ['/families/roller/shape?open=stock:tube&row[size]=RO-60-630',
-                       "document.querySelector('.more-facts summary').click()"],
-    'shape-measure' => ['/families/end-stop/shape?row[size]=ES-630', <<~JS],
-      Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Measure').click();
-      setTimeout(() => ['centre of Pivot holes 1', 'centre of Lever hole 1'].forEach((label) => document.querySelector(`[aria-label="${label}"]`).dispatchEvent(new MouseEvent('click', { bubbles: true }))), 900);
-    JS
     'name' => ["#{FRAME}/name", "document.querySelectorAll('.name-button')[9].click()"],
     'vary' => ["#{FRAME}/vary?row[size]=SF-0800", ''],
     'vary-import' => ["#{FRAME}/vary", <<~JS],
@@ -37,18 +31,27 @@ class Shots
       });
     JS
     'vary-gallery' => ["#{FRAME}/vary?tab=gallery", ''],
-    'vary-compare' => ["#{FRAME}/vary?tab=compare&row[size]=SF-0630", ''],
     'vary-combine' => ['/families/roller/vary?tab=combine', <<~JS],
       setTimeout(() => document.querySelector('button.pair.is-refused').click(), 1200);
     JS
     'rule' => ["#{FRAME}/rule", "document.querySelector('.rule-head .press').click()"],
     'rule-table' => ['/families/roller/rule?row[size]=RO-60-630', "document.querySelector('[data-table] .press').click()"],
     'rule-map' => ["#{FRAME}/rule?row[size]=SF-2000", "document.querySelector('.map-head .press').click()"],
-    'guide' => ["#{FRAME}/guide", <<~JS],
-      const slider = document.getElementById('ask-quick-length');
-      slider.value = 1400;
-      slider.dispatchEvent(new Event('input'));
-      document.querySelector('[data-choice=painted]').click();
+    'guide' => ["#{FRAME}/guide?tab=full", <<~JS],
+      Array.from(document.querySelectorAll('button')).find((button) => button.textContent === 'Arrange').click();
+      setTimeout(() => { document.querySelector('.ask[data-named=length] .arrange-more').open = true; }, 600);
+    JS
+    'form' => ["#{FRAME}/forms/full?set[length]=1400%20mm&set[finish]=painted&set[colour]=ink%20blue&set[nameplate]=lying", <<~JS],
+      Array.from(document.querySelectorAll('.fill-pages button'))[2].click();
+      Array.from(document.querySelectorAll('.view-switch button')).find((button) => button.textContent === '3D').click();
+    JS
+    'form-proposals' => ["#{FRAME}/forms/full?set[length]=1400%20mm&set[load_class]=heavy&set[roller_pitch]=150%20mm", <<~JS],
+      Array.from(document.querySelectorAll('.fill-pages button'))[1].click();
+    JS
+    'configuration' => ["#{FRAME}/forms/full?set[length]=1400%20mm&set[finish]=painted&set[colour]=ink%20blue&set[nameplate]=lying", <<~JS],
+      document.getElementById('keep-name').value = 'Lane seven';
+      document.querySelector('.fill-keep button').click();
+      setTimeout(() => { window.location = document.querySelector('.fill-kept a').href; }, 900);
     JS
     'prove' => ["#{FRAME}/prove", <<~JS],
       document.querySelector('[aria-label="Windows in SF-2500: suppressed by rule"]').dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
