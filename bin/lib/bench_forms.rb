@@ -40,7 +40,8 @@ class BenchForms
     choices = asked("/api#{path}/choices") { |length| { 'set[length]' => length } }
     proposals = asked("/api#{path}/proposals", 5) { |length| { 'set[length]' => length, 'set[roller_pitch]' => 150 } }
     [['published form: slider to painted picture, median', middle(times) / 1000], ['the slowest of them', times.max / 1000],
-     ['API: outcome with picture, another length each time, median', middle(outcome)], ['API: which choices are possible, median', middle(choices)],
+     ['API: outcome with picture, another length each time, median', middle(outcome)],
+     ['API: which choices are possible, median', middle(choices)],
      ['API: the nearest valid products, median', middle(proposals)]]
   end
 
