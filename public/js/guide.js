@@ -10,6 +10,8 @@ export function guide() {
     listener: null,
     refused: null,
     arranged: null,
+    choosing: null,
+    chosenFor: '',
 
     init() {
       this.root = this.$root;
@@ -65,7 +67,28 @@ export function guide() {
     },
 
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
-    follow(state) { this.showForm((state.forms || {})[this.root.dataset.form]); },
+    follow(state) {
+      this.showForm((state.forms || {})[this.root.dataset.form]);
+      this.askChoices(state);
+    },
+    // Which choices are possible is asked once the hand rests.
+    askChoices({ pick, version }) {
+      const asked = new URLSearchParams();
+      Object.values((this.shownForm || {}).items || {}).filter((item) => item.ask).forEach(({ ask }) => {
+        const text = ask.endsWith('.row') ? pick.rows[ask.slice(0, -4)] : pick.answers[ask];
+        if (text) asked.append(`set[${ask}]`, text);
+      });
+      const wanted = `${asked}&version=${version}`;
+      clearTimeout(this.choosing);
+      if (wanted === this.chosenFor) return;
+      this.choosing = setTimeout(async () => {
+        const found = await get(`${this.api}/forms/${this.root.dataset.form}/choices?${wanted}`).catch(() => null);
+        if (!found) return;
+        this.chosenFor = wanted;
+        this.impossible = found.choices;
+        this.showForm(this.shownForm);
+      }, 250);
+    },
 
     // Pictures and schemas are sent as they are; what comes back is an edit.
     async bring(path, file, then) {

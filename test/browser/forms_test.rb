@@ -167,6 +167,40 @@ class FormsTest < BrowserCase
     assert_operator page.evaluate_script('document.documentElement.scrollWidth'), :<=, 390
   end
 
+  # Inside a page of another site: where it is listed, and nowhere else.
+  def test_inside_another_page
+    server = TCPServer.new('127.0.0.1', 0)
+    origin = "http://127.0.0.1:#{server.addr[1]}"
+    address = publish('full')
+    serving = Thread.new { loop { serve_page(server.accept, "<!doctype html><title>Shop</title><h1>Shop</h1><iframe src='#{page.server_url}#{address}' width='900' height='700'></iframe>") } }
+    Capybara.current_session.visit(origin)
+    assert_selector 'h1', text: 'Shop'
+    within_frame(find('iframe')) { assert_no_selector '.fill', wait: 2 }
+    store_origin(address, origin)
+    Capybara.current_session.visit("#{origin}/again")
+    within_frame(find('iframe')) do
+      assert_selector '.fill-facts', text: 'SF-2000', wait: 10
+      slide('ask-full-length', 900)
+      assert_selector '.fill-facts', text: 'SF-0900'.sub('0', '')
+      within('.fill-keep') { click_on 'Keep' }
+      assert_selector '.fill-kept'
+    end
+  ensure
+    serving&.kill
+    server&.close
+  end
+
+  def serve_page(client, html)
+    client.readpartial(4000)
+    client.write("HTTP/1.1 200 OK\r\nContent-Type: text/html\r\nContent-Length: #{html.bytesize}\r\nConnection: close\r\n\r\n#{html}")
+    client.close
+  end
+
+  def store_origin(address, origin)
+    publications = VastLattice::Storage::Store.new(VastLattice::Storage::PublicationDocument)
+    publications.edit(address.split('/').last, version: nil, person: 'x') { |own| own.with(origins: [origin]) }
+  end
+
   # By keys alone; values outside limits offer the nearest ones; what cannot be read is told at its field.
   def test_by_keys
     visit '/families/side-frame/forms/full'

@@ -1,14 +1,16 @@
 # frozen_string_literal: true
 
 # Small families at random that are asked by a form: choices, yes or no, numbers on steps, what is computed of them, rules that
-# forbid, offer, limit and set, a rule table, a table of rows.
+# forbid, offer, limit and set, a rule table, a table of rows. Most ask for a few things, some for up to twelve.
 class RandomForm
   include VastLattice
 
   def initialize(seed)
     @random = Random.new(seed)
-    @names = Array.new(@random.rand(3..5)) { |index| "p#{index}" }
+    @names = Array.new((seed % 5).zero? ? @random.rand(8..12) : @random.rand(3..5)) { |index| "p#{index}" }
   end
+
+  def large? = @names.size > 6
 
   def family
     tree = { 'vast_lattice' => 1, 'family' => 'Random', 'parameters' => @names.map { |name| parameter(name) } + [computed], 'rules' => rules,
@@ -54,7 +56,7 @@ class RandomForm
   def conditions = Array.new(@random.rand(1..2)) { condition }.join([' and ', ' or '].sample(random: @random))
 
   def rules
-    Array.new(@random.rand(1..4)) do |index|
+    Array.new(@random.rand(1..(@names.size - 1))) do |index|
       { 'name' => "R#{index}", 'when' => conditions, 'then' => [effect], **(@random.rand < 0.3 ? { 'otherwise' => [effect] } : {}) }
     end
   end

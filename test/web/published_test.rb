@@ -38,6 +38,20 @@ class PublishedTest < WebCase
     assert_equal({ 'text' => 'SF-1000-100-2-GAL-X', 'fresh' => true }, get_json("#{api}/outcome?set[length]=1000&set[depth]=100&set[roller_pitch]=50")['part_number'])
   end
 
+  # How the family is made is for those who see families.
+  def test_a_visitor_sees_no_reasons
+    publish
+    kept = keep('One', {})
+    assert_includes get_json("/api/configurations/#{kept['code']}")['outcome'].keys, 'reasons'
+    clear_cookies
+    get "/forms/#{@address}"
+    told = get_json("/api/configurations/#{kept['code']}")['outcome']
+    refute_includes told.keys, 'reasons'
+    get "/configurations/#{kept['code']}.json"
+    refute_match(/reasons|floor\(/, last_response.body)
+    refute_match(/floor\(/, get("#{api}/outcome").body)
+  end
+
   # What was given is told in the field's own unit; window_length is asked in cm.
   def side_frame_text(outcome, name)
     text = outcome['form']['items'].values.find { |item| item['ask'] == name }['text']

@@ -16,7 +16,7 @@ module VastLattice
           answer(configurations: found.map { |record| listed_configuration(record) })
         end
 
-        get('/:code', needs: :fill) { |code| answer(configurations.find(code).content.to_tree) }
+        get('/:code', needs: :fill) { |code| answer(configuration_tree(code)) }
 
         # What would be different if it were filled in now.
         get('/:code/differences', needs: :fill) { |code| answer(differences_now(configurations.find(code).content)) }
@@ -59,6 +59,12 @@ module VastLattice
         made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, family: family, source: source,
                                                 made_at: Time.now.utc.iso8601)
         kept_tree(configurations.create(made, person: person, slug: code))
+      end
+
+      # In plain form; the reasons, which show how the family is made, are for those who see families.
+      def configuration_tree(code)
+        tree = configurations.find(code).content.to_tree
+        may?(:read) ? tree : tree.merge('outcome' => tree['outcome'].except('reasons'))
       end
 
       def kept_tree(stored)

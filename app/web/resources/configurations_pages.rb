@@ -34,7 +34,7 @@ module VastLattice
         get '/:code.json', needs: :fill do |code|
           content_type :json
           attachment "#{code}.json"
-          JSON.pretty_generate(configurations.find(code).content.to_tree)
+          JSON.pretty_generate(configuration_tree(code))
         end
 
         get '/:code', needs: :fill do |code|

@@ -50,7 +50,7 @@ module VastLattice
         return "Not to be answered now#{because(condition(field.numbers, :locked))}." if @flags.locked?(field)
         return if field.target.kind == :row
         return 'Does not apply now.' unless @outcome.applies?(field.target)
-        return "Computed: #{field.target.subject.formula}." if field.target.computed?
+        return 'It follows from other answers.' if field.target.computed?
 
         decision = decider(field)
         "Decided by #{decision}." unless %w[person default].include?(decision.word) || open?(field)
