@@ -8,6 +8,7 @@ require 'open3'
 require 'optparse'
 require_relative 'bench_families'
 require_relative 'bench_report'
+require_relative 'bench_slider'
 
 # One benchmark is a method; it returns lines of [what, figure, unit]: seconds per call unless said otherwise.
 class Bench
@@ -95,44 +96,14 @@ class Bench
     require_relative 'served'
     Served.run do |address|
       Served.browse("#{address}/families/side-frame/guide") do |browser|
-        times, requests = browser.evaluate_async(SLIDER, 60)
+        times, requests = BenchSlider.times(browser, slider: 'ask-quick-length', picture: '#picture',
+                                                     address: '/api/families/side-frame/outcome')
         [['slider to painted picture, median', median(times)], ['the slowest of them', times.max / 1000.0],
          ['request for the outcome, median', median(requests)],
          ratio(median(times), median(requests))]
       end
     end
   end
-
-  # Moves the length slider 25 times and waits each time for the picture and its paint.
-  SLIDER = <<~JS
-    const done = arguments[0];
-    const slider = document.getElementById('ask-quick-length');
-    const picture = document.getElementById('picture');
-    const painted = () => new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
-    const move = (value) => new Promise((next) => {
-      const begun = performance.now();
-      const watch = new MutationObserver(() => { watch.disconnect(); painted().then(() => next(performance.now() - begun)); });
-      watch.observe(picture, { childList: true });
-      slider.value = value;
-      slider.dispatchEvent(new Event('input', { bubbles: true }));
-    });
-    const request = async () => {
-      const begun = performance.now();
-      await (await fetch('/api/families/side-frame/outcome')).json();
-      return performance.now() - begun;
-    };
-    (async () => {
-      const times = [];
-      const requests = [];
-      for (let index = 0; index < 40; index += 1) {
-        const time = await move(1200 + index * 17);
-        const bare = await request();
-        if (index >= 15) { times.push(time); requests.push(bare); }
-        await new Promise((next) => setTimeout(next, 60));
-      }
-      done([times, requests]);
-    })();
-  JS
 
   # A published form, in a browser and from outside.
   def forms

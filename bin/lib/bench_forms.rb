@@ -5,29 +5,6 @@ require 'net/http'
 # A published form of the demo's largest single family: from the slider to the painted picture in a browser, the API from outside,
 # which choices are possible, and the nearest valid products.
 class BenchForms
-  SLIDER = <<~JS
-    const done = arguments[0];
-    const slider = document.getElementById('ask-full-length');
-    const picture = document.querySelector('.fill-picture');
-    const painted = () => new Promise((next) => requestAnimationFrame(() => setTimeout(next)));
-    const move = (value) => new Promise((next) => {
-      const begun = performance.now();
-      const watch = new MutationObserver(() => { watch.disconnect(); painted().then(() => next(performance.now() - begun)); });
-      watch.observe(picture, { childList: true });
-      slider.value = value;
-      slider.dispatchEvent(new Event('input', { bubbles: true }));
-    });
-    (async () => {
-      const times = [];
-      for (let index = 0; index < 40; index += 1) {
-        const time = await move(1200 + index * 17);
-        if (index >= 15) times.push(time);
-        await new Promise((next) => setTimeout(next, 60));
-      }
-      done(times);
-    })();
-  JS
-
   def initialize(address)
     @address = address
   end
@@ -35,7 +12,9 @@ class BenchForms
   # Lines as Bench gives them.
   def lines
     path = published
-    times = Served.browse("#{@address}#{path}") { |browser| break browser.evaluate_async(SLIDER, 60) }
+    times, = Served.browse("#{@address}#{path}") do |browser|
+      break BenchSlider.times(browser, slider: 'ask-full-length', picture: '.fill-picture', address: "/api#{path}/outcome")
+    end
     outcome = asked("/api#{path}/outcome") { |length| { 'set[length]' => length } }
     choices = asked("/api#{path}/choices") { |length| { 'set[length]' => length } }
     proposals = asked("/api#{path}/proposals", 5) { |length| { 'set[length]' => length, 'set[roller_pitch]' => 150 } }

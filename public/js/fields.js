@@ -21,25 +21,28 @@ export const fields = () => ({
   slide(input) { this.give(input.dataset.input, withUnit(input.value, rowOf(input).dataset.unit)); },
   flip(input) {
     const entry = input.checked ? 'yes' : 'no';
-    const why = this.whyImpossible(rowOf(input).dataset.at, entry);
+    const why = this.whyBarred(rowOf(input).dataset.at, entry);
     if (why) { input.checked = !input.checked; this.refusedChoice(input.dataset.input, entry, why); return; }
     this.give(input.dataset.input, entry);
   },
   type(input) { this.give(input.dataset.input, withUnit(input.value, rowOf(input).dataset.unit)); },
   pickChoice(select) {
-    const why = select.value && this.whyImpossible(rowOf(select).dataset.at, select.value);
+    const why = select.value && this.whyBarred(rowOf(select).dataset.at, select.value);
     if (why) { this.refusedChoice(select.dataset.input, select.value, why); this.showForm(this.shownForm); return; }
     this.give(select.dataset.input, withUnit(select.value, rowOf(select).dataset.unit));
   },
   choose(button) {
     const row = rowOf(button);
-    const why = this.whyImpossible(row.dataset.at, button.dataset.choice) || (button.getAttribute('aria-disabled') === 'true' && (row.dataset.why || 'it is not offered now.'));
+    const why = this.whyBarred(row.dataset.at, button.dataset.choice) || (button.getAttribute('aria-disabled') === 'true' && (row.dataset.why || 'it is not offered now.'));
     if (why) { this.refusedChoice(button.dataset.choose, button.dataset.choice, why); return; }
     this.give(button.dataset.choose, withUnit(button.dataset.choice, row.dataset.unit));
   },
   // One of the nearest allowed values.
   takeNearest(button) { this.give(rowOf(button).dataset.ask, button.dataset.entry); },
 
+  // Whether a choice that is not possible now cannot be taken either.
+  bars() { return true; },
+  whyBarred(at, entry) { return this.bars() ? this.whyImpossible(at, entry) : null; },
   whyImpossible(at, entry) {
     const found = Object.entries(this.impossible[at] || {}).find(([known]) => alike(known, entry));
     return found ? found[1] : null;
@@ -95,10 +98,10 @@ export const fields = () => ({
     const { choice } = button.dataset;
     const chosen = alike(choice, item.entry || '');
     const why = this.whyImpossible(row.dataset.at, choice);
-    const barred = !chosen && (Boolean(item.locked) || !this.left(choice, item) || Boolean(why));
+    const barred = !chosen && (Boolean(item.locked) || !this.left(choice, item) || (this.bars() && Boolean(why)));
     button.setAttribute('aria-pressed', chosen);
     button.setAttribute('aria-disabled', barred);
-    button.classList.toggle('is-impossible', barred);
+    button.classList.toggle('is-impossible', barred || (!chosen && Boolean(why)));
     button.title = why || '';
   },
 

@@ -71,6 +71,8 @@ export function guide() {
       this.showForm((state.forms || {})[this.root.dataset.form]);
       this.askChoices(state);
     },
+    // An engineer may see what comes of what is not possible.
+    bars() { return false; },
     // Which choices are possible is asked once the hand rests.
     askChoices({ pick, version }) {
       const asked = new URLSearchParams();

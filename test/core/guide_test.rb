@@ -5,7 +5,7 @@ require_relative '../support/random_form'
 
 # Filling in a form, against trying everything: which choices are possible now, and the nearest valid products.
 class GuideTest < CoreCase
-  TIMES = ENV['LATTICE_LONG'] ? 300 : 20
+  TIMES = ENV['LATTICE_LONG'] ? 300 : 12
 
   def each_filling
     TIMES.times do |seed|

@@ -7,11 +7,14 @@ module VastLattice
     class Choices
       # Choices of one field that are looked at, such as rows of a long table.
       MOST = 400
+      # Shapes that are made for it; of what is beyond them, only what values and rules say is told.
+      MOST_SHAPES = 150
 
       def initialize(filling)
         @trying = Trying.new(filling)
         @state = filling.state
         @present = @trying.all_faults(filling.result.outcome)
+        @shapes = 0
       end
 
       # {field by its numbers => {entry => why it is not possible now}}
@@ -33,13 +36,15 @@ module VastLattice
         return @state.lock(field) || 'Something else decides it.' unless outcome
 
         brought = @trying.faults(outcome) - @present
-        found = outcome.findings
-        if brought.empty?
-          found = Checks::Figures.of(outcome).findings
-          brought = @trying.all_faults(outcome) - @present
-        end
-        brought.empty? ? nil : worded(brought.first, found + FormState.new(outcome, @state.form, []).own_findings)
+        return worded(brought.first, outcome.findings + FormState.new(outcome, @state.form, []).own_findings) if brought.any?
+        return unless shape?(outcome)
+
+        brought = @trying.all_faults(outcome) - @present
+        brought.empty? ? nil : worded(brought.first, Checks::Figures.of(outcome).findings)
       end
+
+      # Whether the shape of an outcome is known, or may be made.
+      def shape?(outcome) = Checks::Figures.known(outcome) || (@shapes += 1) <= MOST_SHAPES
 
       def worded(fault, findings)
         findings.find do |finding|
