@@ -56,6 +56,22 @@ export function guide() {
     act({ dataset: { does, sets } }) {
       if (does === 'start_again') this.startAgain();
       if (does === 'set') { Object.assign(this.state.pick.answers, JSON.parse(sets)); this.resolve(); }
+      if (does === 'keep') this.keepIt();
+    },
+    // Under the part number; on its page it can have another name.
+    async keepIt() {
+      try {
+        const kept = await post(`${this.api}/forms/${this.root.dataset.form}/configurations`, { name: '', entries: this.entries() });
+        this.tell(`Kept as ${kept.name}: /configurations/${kept.code}`);
+      } catch (refusal) {
+        this.tell(words(refusal));
+      }
+    },
+    // What is answered of what the form asks for, rows among it.
+    entries() {
+      const { rows, answers } = this.state.pick;
+      const asked = Object.values((this.shownForm || {}).items || {}).filter((item) => item.ask).map(({ ask }) => [ask, ask.endsWith('.row') ? rows[ask.slice(0, -4)] : answers[ask]]);
+      return Object.fromEntries(asked.filter(([, text]) => text));
     },
 
     // A row of a table is picked, all else is answered.
@@ -74,12 +90,8 @@ export function guide() {
     // An engineer may see what comes of what is not possible.
     bars() { return false; },
     // Which choices are possible is asked once the hand rests.
-    askChoices({ pick, version }) {
-      const asked = new URLSearchParams();
-      Object.values((this.shownForm || {}).items || {}).filter((item) => item.ask).forEach(({ ask }) => {
-        const text = ask.endsWith('.row') ? pick.rows[ask.slice(0, -4)] : pick.answers[ask];
-        if (text) asked.append(`set[${ask}]`, text);
-      });
+    askChoices({ version }) {
+      const asked = new URLSearchParams(Object.entries(this.entries()).map(([name, text]) => [`set[${name}]`, text]));
       const wanted = `${asked}&version=${version}`;
       clearTimeout(this.choosing);
       if (wanted === this.chosenFor) return;
