@@ -39,7 +39,7 @@ class Shots
     'rule-map' => ["#{FRAME}/rule?row[size]=SF-2000", "document.querySelector('.map-head .press').click()"],
     'guide' => ["#{FRAME}/guide?tab=full", <<~JS],
       Array.from(document.querySelectorAll('button')).find((button) => button.textContent === 'Arrange').click();
-      setTimeout(() => { document.querySelector('.ask[data-named=length] .arrange-more').open = true; }, 600);
+      setTimeout(() => { document.querySelector('.ask[data-named=length] .arrange-settings').click(); }, 600);
     JS
     'form' => ["#{FRAME}/forms/full?set[length]=1400%20mm&set[finish]=painted&set[colour]=ink%20blue&set[nameplate]=lying", <<~JS],
       Array.from(document.querySelectorAll('.fill-pages button'))[2].click();

@@ -50,6 +50,8 @@ export const arranging = () => ({
     this.previewForm(this.arranging ? this.root.dataset.form : '');
     this.$nextTick(() => this.makeSortable());
   },
+  closeSettings() { if ((this.openStep || '').startsWith('form:')) this.openStep = null; },
+  openSettings(at) { return this.openAt(this.openStep === `form:${at}` ? null : `form:${at}`); },
   workIn({ target }) {
     const item = target.closest('[data-at]');
     if (item && item.dataset.at.includes('/')) this.working = item.dataset.at.split('/').slice(0, 2).join('/');
@@ -80,6 +82,7 @@ export const arranging = () => ({
   dropNarrowing({ given, given2 }) { return this.formEdit({ do: 'remove_narrowing', place: given, number: given2 }); },
   formEdit(edit) { return this.editOrTell({ ...edit, form: this.root.dataset.form }); },
   async droppedItem({ item, from, to, oldDraggableIndex, newDraggableIndex }) {
+    this.closeSettings();
     if (from === to && oldDraggableIndex === newDraggableIndex) return;
     if (to.dataset.zone) {
       const { at } = item.dataset;
@@ -100,6 +103,8 @@ export const arranging = () => ({
   async moveItem(at, to) {
     if (!to) return;
     const name = this.nameAt(at);
+    // Numbers change: what was open would be another's.
+    this.closeSettings();
     const moved = await this.formEdit({ do: 'move_form_item', place: at, to });
     if (moved && name) setTimeout(() => this.root.querySelector(`[data-named="${CSS.escape(name)}"] .arrange-tools button`)?.focus());
   },
@@ -118,7 +123,7 @@ export const arranging = () => ({
     const size = this.sizes()(before);
     return size === undefined ? null : this.moveItem(at, `${before}/${size}`);
   },
-  removeItem(at) { return this.formEdit({ do: 'remove_form_item', place: at }); },
+  removeItem(at) { this.closeSettings(); return this.formEdit({ do: 'remove_form_item', place: at }); },
   removeForm() { return this.editOrTell({ do: 'remove_form', name: this.root.dataset.form }); },
   addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },
   addGroup(at) { return this.formEdit({ do: 'add_form_item', title: 'New group', within: at }); },

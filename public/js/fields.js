@@ -78,11 +78,25 @@ export const fields = () => ({
     this.root.querySelectorAll('[data-ask]').forEach((row) => { if ((items[row.dataset.at] || {}).shown) this.showField(row, items[row.dataset.at]); });
   },
 
+  // Marks which choices are possible, once that is known; what else stands there stays, such as words of a refusal.
+  showChoices() {
+    const { items } = this.shownForm || { items: {} };
+    this.root.querySelectorAll('[data-ask]').forEach((row) => {
+      const item = items[row.dataset.at];
+      if (item && item.shown) this.showChoicesOf(row, item);
+    });
+  },
+  showChoicesOf(row, item) {
+    row.querySelectorAll('[data-choose]').forEach((button) => this.showChoice(button, item, row));
+    const select = row.querySelector('select[data-input]');
+    if (select) this.showOptions(select, item, row);
+  },
+
   showField(row, item) {
     row.dataset.why = item.locked || '';
     const input = row.querySelector('[data-input]');
     if (input) this.showInput(input, item, row);
-    row.querySelectorAll('[data-choose]').forEach((button) => this.showChoice(button, item, row));
+    this.showChoicesOf(row, item);
     const read = row.querySelector('[data-read]');
     if (read) read.textContent = item.text;
     const lock = row.querySelector('[data-lock]');
@@ -105,20 +119,20 @@ export const fields = () => ({
     button.title = why || '';
   },
 
+  showOptions(select, item, row) {
+    Array.from(select.options).forEach((option) => {
+      const barred = option.value && !alike(option.value, item.entry || '') && (Boolean(item.locked) || !this.left(option.value, item) || Boolean(this.whyImpossible(row.dataset.at, option.value)));
+      option.dataset.text = option.dataset.text || option.textContent;
+      option.textContent = barred ? `${option.dataset.text} (not now)` : option.dataset.text;
+      option.selected = alike(option.value, item.entry || '');
+    });
+  },
+
   showInput(input, item, row) {
-    const choosing = input.tagName === 'SELECT';
-    input.disabled = Boolean(item.locked) && !choosing;
+    if (input.tagName === 'SELECT') return;
+    input.disabled = Boolean(item.locked);
     input.placeholder = row.dataset.placeholder || '';
     if (input.type === 'checkbox') { input.checked = item.entry === 'yes'; return; }
-    if (choosing) {
-      Array.from(input.options).forEach((option) => {
-        const barred = option.value && !alike(option.value, item.entry || '') && (Boolean(item.locked) || !this.left(option.value, item) || Boolean(this.whyImpossible(row.dataset.at, option.value)));
-        option.dataset.text = option.dataset.text || option.textContent;
-        option.textContent = barred ? `${option.dataset.text} (not now)` : option.dataset.text;
-        option.selected = alike(option.value, item.entry || '');
-      });
-      return;
-    }
     if (input.type === 'range') {
       const value = Number(item.entry || 0);
       input.min = item.least ?? Math.min(0, value);

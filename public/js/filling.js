@@ -125,7 +125,7 @@ export function filling() {
         const found = await soon(`${this.api}/choices?${queryOf(this.answers)}`).catch(() => null);
         if (!found) return;
         this.impossible = found.choices;
-        this.showForm(this.state.form);
+        this.showChoices();
         this.root.dataset.chosen = 'yes';
       }, 180);
     },

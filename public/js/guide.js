@@ -15,6 +15,7 @@ export function guide() {
 
     init() {
       this.root = this.$root;
+      if ((this.openStep || '').startsWith('form:') && this.mayEdit && !this.arranging) setTimeout(() => this.toggleArranging());
       this.listener = (event) => this.follow(event.detail);
       this.refused = (event) => this.refuse(event.detail);
       window.addEventListener('outcome', this.listener);
@@ -100,7 +101,7 @@ export function guide() {
         if (!found) return;
         this.chosenFor = wanted;
         this.impossible = found.choices;
-        this.showForm(this.shownForm);
+        this.showChoices();
       }, 250);
     },
 

@@ -80,13 +80,13 @@ class FormsTest < BrowserCase
   # Settings, a condition put together from lists, a narrowing; the page beside it follows.
   def test_settings_reach_the_page
     open_desk('quick')
-    find('.ask[data-named=length] .arrange-more summary').click
+    find('.ask[data-named=length] .arrange-settings').click
     fill_in 'form-quick-0-0-0-unit', with: "m\t"
     preview { assert_selector '[data-ask=length] .ask-read', text: '2 m' }
     fill_in 'form-quick-0-0-0-most', with: "2.5 m\t"
     preview { assert_selector '#ask-quick-length[max="2.5"]' }
-    find('.ask[data-named=depth] .arrange-more summary').click
-    within('.ask[data-named=depth] .arrange-more') do
+    find('.ask[data-named=depth] .arrange-settings').click
+    within('.ask[data-named=depth] .arrange-panel') do
       select 'load_class', from: 'form-quick-0-0-1-shown-name'
       fill_in 'form-quick-0-0-1-shown-value', with: 'heavy'
       first('button', text: 'Set').click
@@ -98,7 +98,7 @@ class FormsTest < BrowserCase
       find('.fill-absent summary').click
       assert_selector '.fill-absent', text: 'Frame depth: not asked, because Load class is medium'
     end
-    find('.ask[data-named=load_class] .arrange-more summary').click
+    find('.ask[data-named=load_class] .arrange-settings').click
     fill_in 'form-quick-0-1-0-narrow-0-when', with: "length > 2 m\t"
     fill_in 'form-quick-0-1-0-narrow-0-choices', with: "medium, heavy\t"
     wait_until { form('quick').field('load_class').narrowings.any? { |own| own.choices == %w[medium heavy] } }

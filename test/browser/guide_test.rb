@@ -132,7 +132,7 @@ class GuideTest < BrowserCase
     assert_equal %w[finish depth colour], asked[0][1][1][1].first(3)
     find('button[aria-label=Undo]').click
     assert_selector '[data-named=depth] + [data-named=finish]'
-    find('.ask[data-named=depth] .arrange-more summary').click
+    find('.ask[data-named=depth] .arrange-settings').click
     fill_in 'form-quick-0-1-0-shown', with: "load_class = \"heavy\"\t"
     assert_selector '.ask[data-named=depth].is-absent'
     click_on 'Arrange'

@@ -2,8 +2,8 @@
 
 module VastLattice
   module Guide
-    # What comes of answers to a form. An answer to what is not there, or locked, does not count: answers are dropped until none
-    # of those that are left is closed. Where nobody answers, the defaults of the form stand.
+    # What comes of answers to a form. An answer to what is not there, or locked, does not count: answers are dropped, one by one
+    # in the order of the form, until none of those that are left is closed. Where nobody answers, the defaults of the form stand.
     class Settling
       # The Outcome, and the FormFields whose answers were dropped.
       Settled = Struct.new(:outcome, :dropped)
@@ -25,10 +25,11 @@ module VastLattice
         loop do
           outcome = outcome_of(given, dropped)
           flags = Flags.new(@plan, @form, outcome.values)
-          more = (given.keys - dropped).select { |field| flags.closed?(field) }
-          return Settled.new(outcome, dropped) if more.empty?
+          # What follows from an answer that does not count closes nothing.
+          more = fields.find { |field| given.key?(field) && !dropped.include?(field) && flags.closed?(field) }
+          return Settled.new(outcome, dropped) unless more
 
-          dropped |= more
+          dropped << more
         end
       end
 

@@ -7,8 +7,9 @@ module VastLattice
     # does not stand is excluded, and it looks again.
     class Solver
       SECONDS = 4.0
-      # How often it looks again.
-      MOST_TRIALS = 60
+      # Sets of fields that are looked at, and values of one set.
+      MOST_SETS = 25
+      MOST_TRIALS = 40
 
       def initialize(trying, domains, wish)
         @trying = trying
@@ -32,35 +33,57 @@ module VastLattice
         Proposal.new(changes: changes.transform_keys(&:field), cost: cost)
       end
 
-      # Yields [[number of the domain, value], …] of each that stands.
+      # Yields [[number of the domain, value], …] of each that stands. First which fields are changed, then how far: the second
+      # question is small once the first is answered.
       def search(from, till, most)
         encoding = Logic::Encoding.new(@trying, @domains, @wish)
         optimize = asked(encoding, from, till)
-        left = most
-        MOST_TRIALS.times do
-          return if left.zero? || optimize.check != :sat
+        MOST_SETS.times do
+          return if most.zero? || optimize.check != :sat
 
-          changes = found(encoding, optimize.model)
-          if stands?(changes)
-            yield changes.map { |change, value| [@domains.index(change.domain), value] }
-            left -= 1
-            optimize.assert(count(encoding) <= changes.size)
-            optimize.assert(Logic.negate(Logic.all(changes.map { |change, _| change.changed })))
-          else
-            exclude(encoding, optimize, changes)
-          end
+          set = changed(encoding, optimize.model)
+          found = nearest(set.map(&:domain))
+          # Of a set that does, nothing with more in it; of one that does not, just that.
+          others = found ? [] : (encoding.changes.values - set).map { |change| Logic.negate(change.changed) }
+          optimize.assert(Logic.negate(Logic.all(set.map(&:changed) + others)))
+          next unless found
+
+          yield(found.map { |domain, value| [@domains.index(domain), value] })
+          most -= 1
+          optimize.assert(count(encoding) <= set.size)
         end
       end
 
+      # What must hold, with the fewest changes, of what is least important.
       def asked(encoding, from, till)
         optimize = Z3::Optimize.new
-        encoding.facts.each { |fact| optimize.assert(fact) }
-        optimize.assert(count(encoding) >= from)
-        optimize.assert(count(encoding) <= till)
-        changes = encoding.changes.values
-        [count(encoding), sum(changes, Logic::INT) { |change| Logic::INT.from_const(@importance.of(change.domain.field)) },
-         sum(changes, Logic::REAL) { |change| distance(change) }].each { |cost| optimize.minimize(cost) }
+        [*encoding.facts, count(encoding) >= from, count(encoding) <= till].each { |fact| optimize.assert(fact) }
+        weight = sum(encoding.changes.values, Logic::INT) { |change| Logic::INT.from_const(@importance.of(change.domain.field)) }
+        [count(encoding), weight].each { |cost| optimize.minimize(cost) }
         optimize
+      end
+
+      def changed(encoding, model)
+        encoding.changes.values.select { |change| model.model_eval(change.changed, true).to_s == 'true' }
+      end
+
+      # {Domain => value}: the nearest valid change of all these fields and no others; nil where none is found.
+      def nearest(domains)
+        encoding = Logic::Encoding.new(@trying, domains, @wish)
+        changes = encoding.changes.values
+        optimize = Z3::Optimize.new
+        [*encoding.facts, *changes.map(&:changed)].each { |fact| optimize.assert(fact) }
+        optimize.minimize(distances(optimize, changes))
+        MOST_TRIALS.times do
+          return if optimize.check != :sat
+
+          model = optimize.model
+          found = changes.to_h { |change| [change, encoding.value(model, change)] }
+          return found.transform_keys(&:domain) if stands?(found)
+
+          optimize.assert(Logic.negate(Logic.all(found.map { |change, value| encoding.same(change, value) })))
+        end
+        nil
       end
 
       def count(encoding) = sum(encoding.changes.values, Logic::INT) { Logic::INT.from_const(1) }
@@ -69,31 +92,27 @@ module VastLattice
         changes.map { |change| Logic.choose(change.changed, yield(change), sort.from_const(0)) }.reduce(sort.from_const(0), :+)
       end
 
-      # As Domain#distance.
-      def distance(change)
-        return Logic.real(1) unless change.index
-
-        now = @trying.now(change.domain.field)
-        now = change.domain.least unless now.is_a?(Float) && now.finite?
-        (change.value - Logic.real(now)).abs / Logic.real([change.domain.step * (change.domain.size - 1), change.domain.step].max)
+      # How far all changes go: of each, no less than Domain#distance, which the least of it comes to. Written without absolute
+      # values, it is a linear program.
+      def distances(optimize, changes)
+        changes.map { |change| distance(optimize, change) }.reduce(Logic.real(0), :+)
       end
 
-      # {Change => value} of a model.
-      def found(encoding, model)
-        changed = encoding.changes.values.select { |change| model.model_eval(change.changed, true).to_s == 'true' }
-        changed.to_h { |change| [change, encoding.value(model, change)] }
+      def distance(optimize, change)
+        return Logic.real(1) unless change.index
+
+        far = Logic::REAL.var("far #{change.domain.field.at}")
+        now = @trying.now(change.domain.field)
+        now = change.domain.least unless now.is_a?(Float) && now.finite?
+        away = (change.value - Logic.real(now)) / Logic.real([change.domain.step * (change.domain.size - 1), change.domain.step].max)
+        optimize.assert(far >= 0)
+        [away, -away].each { |side| optimize.assert(far >= side) }
+        far
       end
 
       def stands?(changes)
         outcome = @trying.kept(@wish.merge(changes.to_h { |change, value| [change.domain.field, value] }))
         !outcome.nil? && @trying.valid?(outcome)
-      end
-
-      # Not these values of these fields, with nothing else changed.
-      def exclude(encoding, optimize, changes)
-        others = encoding.changes.values - changes.keys
-        same = changes.map { |change, value| Logic.all([change.changed, encoding.same(change, value)]) }
-        optimize.assert(Logic.negate(Logic.all(same + others.map { |change| Logic.negate(change.changed) })))
       end
     end
   end
