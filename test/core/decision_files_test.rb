@@ -49,7 +49,7 @@ class DecisionFilesTest < CoreCase
 
   def test_generated_tables_go_out_and_in_and_decide_the_same
     random = Random.new(17)
-    tables = Array.new(ENV['LATTICE_LONG'] ? 60 : 25) { [with(table(random)), cases(random)] }
+    tables = Array.new(ENV['LATTICE_LONG'] ? 60 : 15) { [with(table(random)), cases(random)] }
     files = tables.map { |plan, _| Exchange::DecisionFile.write(plan) }
     answers = outside(files.zip(tables).map { |xml, (_, given)| { 'xml' => xml, 'cases' => given } })
     tables.zip(files, answers).each do |(plan, given), xml, answer|

@@ -7,7 +7,7 @@ require_relative '../support/known_family'
 # value, state, decider and broken limit is what the ladder of deciders says.
 class KnownMeaningTest < CoreCase
   # A fifth of them is always defined; bin/test --long takes 1,250.
-  COUNT = ENV['LATTICE_LONG'] ? 1250 : 100
+  COUNT = ENV['LATTICE_LONG'] ? 1250 : 70
   # Made and compiled once, by seed.
   CASES = Hash.new do |cases, seed|
     known = KnownFamily.new(seed, undefined: seed % 5 != 0)

@@ -6,7 +6,7 @@ require_relative '../support/random_family'
 # Properties that hold for every family, over many random ones.
 class PropertiesTest < CoreCase
   # bin/test --long takes 500.
-  COUNT = ENV['LATTICE_LONG'] ? 500 : 45
+  COUNT = ENV['LATTICE_LONG'] ? 500 : 35
   # Made and compiled once: [family, pick, plan] by seed.
   CASES = Hash.new do |cases, seed|
     random = RandomFamily.new(seed)

@@ -47,7 +47,7 @@ class SpoiltFilesTest < CoreCase
   def test_spoilt_files_never_raise
     random = Random.new(40)
     met = Hash.new(0)
-    steady(ENV['LATTICE_LONG'] ? 10_000 : 150) do |number|
+    steady(ENV['LATTICE_LONG'] ? 10_000 : 100) do |number|
       text = spoilt(random)
       met[outcome_of(text)] += 1
     rescue VastLattice::Error
