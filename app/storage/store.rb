@@ -159,7 +159,7 @@ module VastLattice
         raise InUse, users(record) if time && users(record).any?
 
         record.update!(removed_at: time)
-        warn "#{person} #{time ? 'removed' : 'brought back'} the family #{record.name}."
+        warn "#{person} #{time ? 'removed' : 'brought back'} the #{@kind.word} #{record.name}."
       end
 
       def users(record) = DocumentRecord.present.where(id: UseRecord.where(used_id: record.id).select(:user_id)).order(:name).to_a
