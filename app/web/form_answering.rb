@@ -13,7 +13,8 @@ module VastLattice
       # +params+ choose the picture, as PictureParams; the dimensions are the main ones.
       def initialize(filling, params)
         @filling = filling
-        @params = params
+        @view, *size = PictureParams.read(params).values_at(:view, :width, :height)
+        @size = size.all? ? { width: size.first, height: size.last } : { width: WIDTH, tallest: TALLEST }
       end
 
       # Everything that follows an answer, in plain form (docs/api.md).
@@ -46,17 +47,8 @@ module VastLattice
 
       def facts = filling.result.fact_texts.slice('mass', 'size')
 
-      def svg(filled = filling, size = look)
-        view = PictureParams.read(@params)[:view]
-        return if view == 'solid'
-
-        filled.result.view(view, density: :main, **size)
-      end
-
-      def look
-        options = PictureParams.read(@params).slice(:width, :height, :tallest)
-        @params['width'] && @params['height'] ? options : { width: WIDTH, tallest: TALLEST }
-      end
+      # The 3D view is drawn by the browser.
+      def svg(filled = filling, size = @size) = @view == 'solid' ? nil : filled.result.view(@view, density: :main, **size)
 
       def proposal_tree(found, proposal)
         filled = found.filled(proposal)

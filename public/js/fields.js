@@ -1,5 +1,6 @@
 // The fields of a form, as a page shows them: what an outcome says of each is written into it, and what a hand does to one becomes
 // an answer. Whoever uses it has give(name, text), refusedChoice(name, entry, why) and act(button).
+import { get } from './api.js';
 import { mark } from './live.js';
 
 const plain = /^\s*[-+]?(\d+([.]\d*)?|[.]\d+|\d+\s+\d+\/\d+|\d+\/\d+)\s*$/;
@@ -39,6 +40,22 @@ export const fields = () => ({
   },
   // One of the nearest allowed values.
   takeNearest(button) { this.give(rowOf(button).dataset.ask, button.dataset.entry); },
+
+  choosing: null,
+  chosenFor: '',
+  // Asks an address which choices are possible, once the hand rests; an answer that comes after another question is dropped.
+  askChoices(address) {
+    clearTimeout(this.choosing);
+    if (address === this.chosenFor) return;
+    this.chosenFor = address;
+    this.choosing = setTimeout(async () => {
+      const found = await get(address).catch(() => null);
+      if (!found || address !== this.chosenFor) return;
+      this.impossible = found.choices;
+      this.showChoices();
+      this.root.dataset.chosen = 'yes';
+    }, 200);
+  },
 
   // Whether a choice that is not possible now cannot be taken either.
   bars() { return true; },

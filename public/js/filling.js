@@ -1,6 +1,6 @@
 // A form that is filled in, on a page of its own: published, or as its author tries it. Every answer resolves the family again,
 // or waits for a button; the picture, the price and the messages follow.
-import { get, newest, post, words } from './api.js';
+import { get, post, words } from './api.js';
 import { Zoom } from './zooming.js';
 import { fields } from './fields.js';
 
@@ -13,7 +13,6 @@ const queryOf = (answers, more = {}) => {
 
 export function filling() {
   const start = JSON.parse(document.getElementById('start').textContent);
-  const soon = newest();
   return {
     ...fields(),
     state: { ...start.outcome, pick: { rows: {}, answers: start.outcome.answers, overrides: {} }, version: start.version },
@@ -39,7 +38,7 @@ export function filling() {
     init() {
       this.root = this.$root;
       this.show();
-      this.askChoices();
+      this.askWhatIsPossible();
       window.addEventListener('resize', () => { clearTimeout(this.timer); this.timer = setTimeout(() => this.resolve(), 250); });
     },
 
@@ -87,7 +86,7 @@ export function filling() {
           this.state = { ...outcome, pick: { rows: {}, answers: { ...this.answers }, overrides: {} }, version: start.version };
           this.show();
         } while (this.again);
-        this.askChoices();
+        this.askWhatIsPossible();
       } catch (refusal) {
         this.refuse(refusal);
       } finally {
@@ -118,17 +117,7 @@ export function filling() {
       this.turnPage(0);
     },
 
-    // Which choices are possible is asked once the hand rests.
-    askChoices() {
-      clearTimeout(this.choosing);
-      this.choosing = setTimeout(async () => {
-        const found = await soon(`${this.api}/choices?${queryOf(this.answers)}`).catch(() => null);
-        if (!found) return;
-        this.impossible = found.choices;
-        this.showChoices();
-        this.root.dataset.chosen = 'yes';
-      }, 180);
-    },
+    askWhatIsPossible() { this.askChoices(`${this.api}/choices?${queryOf(this.answers)}`); },
 
     // Proposals.
     refusedChoice(name, entry, why) {

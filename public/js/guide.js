@@ -10,8 +10,6 @@ export function guide() {
     listener: null,
     refused: null,
     arranged: null,
-    choosing: null,
-    chosenFor: '',
 
     init() {
       this.root = this.$root;
@@ -86,24 +84,11 @@ export function guide() {
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
     follow(state) {
       this.showForm((state.forms || {})[this.root.dataset.form]);
-      this.askChoices(state);
+      const asked = new URLSearchParams(Object.entries(this.entries()).map(([name, text]) => [`set[${name}]`, text]));
+      this.askChoices(`${this.api}/forms/${this.root.dataset.form}/choices?${asked}&version=${state.version}`);
     },
     // An engineer may see what comes of what is not possible.
     bars() { return false; },
-    // Which choices are possible is asked once the hand rests.
-    askChoices({ version }) {
-      const asked = new URLSearchParams(Object.entries(this.entries()).map(([name, text]) => [`set[${name}]`, text]));
-      const wanted = `${asked}&version=${version}`;
-      clearTimeout(this.choosing);
-      if (wanted === this.chosenFor) return;
-      this.choosing = setTimeout(async () => {
-        const found = await get(`${this.api}/forms/${this.root.dataset.form}/choices?${wanted}`).catch(() => null);
-        if (!found) return;
-        this.chosenFor = wanted;
-        this.impossible = found.choices;
-        this.showChoices();
-      }, 250);
-    },
 
     // Pictures and schemas are sent as they are; what comes back is an edit.
     async bring(path, file, then) {

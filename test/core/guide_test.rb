@@ -22,14 +22,14 @@ class GuideTest < CoreCase
   def entries(filling)
     filling.fields.to_h do |field|
       numbers = field.order.empty? ? (10..60).step(10).map { |amount| "#{amount} mm" } : nil
-      [field, numbers || field.order.map { |value| filling.state.answer(field, value) }]
+      [field, numbers || field.order.map { |value| field.answer(value) }]
     end
   end
 
   # What is wrong with other answers, by code and place, and whether those hold that are wanted.
   def looked(filling, answers, wanted)
     other = Guide::Filling.new(filling.plan, filling.form, filling.answers.merge(answers))
-    holds = wanted.all? { |field, entry| other.state.answer(field, other.result.outcome.values[field.target.index]) == entry }
+    holds = wanted.all? { |field, entry| field.answer(other.result.outcome.values[field.target.index]) == entry }
     [other.findings.select(&:error?).map { |finding| [finding.code, finding.place&.path] }, holds]
   end
 
@@ -42,7 +42,7 @@ class GuideTest < CoreCase
       entries(filling).each do |field, list|
         next if field.order.empty? || !filling.state.seen?(field)
 
-        now = filling.state.answer(field, filling.result.outcome.values[field.target.index])
+        now = field.answer(filling.result.outcome.values[field.target.index])
         (list - [now]).each do |entry|
           errors, holds = looked(filling, { field.target.name => entry }, { field => entry })
           (expected[field.at] ||= []) << entry unless holds && (errors - present).empty?
@@ -62,7 +62,7 @@ class GuideTest < CoreCase
     lists = entries(filling)
     fields = lists.keys
     most = fields.size > 6 ? MOST : fields.size
-    now = fields.map { |field| filling.state.answer(field, filling.result.outcome.values[field.target.index]) }
+    now = fields.map { |field| field.answer(filling.result.outcome.values[field.target.index]) }
     (0..most).find do |size|
       fields.each_index.to_a.combination(size).any? do |at|
         at.map { |index| lists[fields[index]] - [now[index]] }.then { |first, *rest| first ? first.product(*rest) : [[]] }.any? do |values|
@@ -113,7 +113,7 @@ class GuideTest < CoreCase
     solver = Guide::Solver.new(trying, domains, {})
     found = []
     # Without a process of its own, of which one is enough to be tried (test_numbers_that_depend_on_each_other).
-    solver.send(:search, 0, domains.size, 3) { |changes| found << solver.send(:proposal, changes.to_h { |index, value| [domains[index], value] }) }
+    solver.send(:search, 0, domains.size, 3) { |changes| found << Guide::Proposal.of(changes.to_h { |index, value| [domains[index], value] }, Guide::Importance.new(trying)) }
     assert_equal proposals.all.map { |one| one.cost.first(2) }, found.map { |one| one.cost.first(2) }, "family #{seed} #{filling.answers}"
     proposals.all.zip(found).each { |one, other| assert_in_delta one.cost.last, other.cost.last, 1e-6, "family #{seed}" }
   end

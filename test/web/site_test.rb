@@ -94,6 +94,17 @@ class SiteTest < WebCase
         calls.each { |call| rights.include?(right) ? call.call : refused(Web::Rights::Denied, &call) }
       end
     end
+    # Published forms are for engineers to change and for all to fill in; configurations are kept by all, and listed by some.
+    published, kept = [Storage::PublicationDocument, Storage::ConfigurationDocument].map { |kind| Storage::Store.new(kind) }
+    made = self.published
+    visiting = ->(found, **rights) { Storage::Granted.new(found, **rights) { |right| Web::Rights.require('visitor', right) } }
+    forms = visiting.call(published, list: :read, read: :fill, write: :publish)
+    assert_equal made[:address], forms.find(made[:address]).slug
+    [-> { forms.listed }, -> { forms.edit(made[:address], version: nil, person: 'x') { |own| own.with(open: false) } }, -> { forms.remove(made[:address], person: 'x') }].each { |call| refused(Web::Rights::Denied, &call) }
+    configurations = visiting.call(kept, list: :read, read: :fill, write: :keep)
+    assert_equal 'One', configurations.find(made[:code]).content.name
+    refused(Web::Rights::Denied) { configurations.listed }
+    assert published.find(made[:address]).content.publication.open
     assert_equal store.public_methods(false).sort - %i[inspect], (Storage::Granted::LISTS + Storage::Granted::READS + Storage::Granted::WRITES).sort
   end
 

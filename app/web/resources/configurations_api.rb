@@ -77,13 +77,11 @@ module VastLattice
       end
 
       # {"version" that the family has now, "edition" it was kept with, "differences" => [[name, kept, now]]}; a "problem" in words
-      # where it cannot be filled in any more, or the family is gone.
+      # where it cannot be filled in any more, or the family is gone. Whoever has the code may know that, without seeing the family.
       def differences_now(own)
         stored = settings.store.find(own.family['slug'])
         differences = stored.version == own.family['version'] ? {} : own.differences(stored.plan)
-        { 'version' => stored.version, 'edition' => own.family['version'], 'differences' => differences.map do |name, (kept, now)|
-          [name, kept, now]
-        end }
+        { 'version' => stored.version, 'edition' => own.family['version'], 'differences' => differences.map(&:flatten) }
       rescue Storage::Missing
         { 'problem' => 'The family is not there any more.' }
       rescue Guide::Refused, Plan::PickError, Plan::Broken => e

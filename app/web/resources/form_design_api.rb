@@ -10,30 +10,22 @@ module VastLattice
       routes '' do
         # The page of a form as it would be published.
         get '/families/:slug/forms/:form' do |slug, name|
-          stored = store.find(slug)
           headers 'content-security-policy' => Border.policy(frames: ["'self'"])
-          show_form(FormPage.new(stored.plan, form_of(stored, name), api: "/api/families/#{slug}/forms/#{name}",
-                                                                     pictures: "/families/#{slug}/pictures", token: csrf_token,
-                                                                     answers: answered, draft: true))
+          show_form(FormPage.new(draft(slug, name), api: "/api/families/#{slug}/forms/#{name}", pictures: "/families/#{slug}/pictures",
+                                                    token: csrf_token, edition: store.version(slug), answers: answered, draft: true))
         end
 
         get('/families/:slug/pictures/:name') { |slug, name| picture(store.find(slug).family, name) }
 
         %w[outcome choices proposals mesh].each do |what|
-          get "/api/families/:slug/forms/:form/#{what}" do |slug, name|
-            answer(told(what, draft(store.find(slug), name, answered)))
-          end
+          get("/api/families/:slug/forms/:form/#{what}") { |slug, name| answer(told(what, draft(slug, name).filling(answered))) }
         end
+
+        get('/api/families/:slug/forms/:form/schema') { |slug, name| answer(draft(slug, name).schema.to_tree) }
 
         post '/api/families/:slug/forms/:form/configurations', needs: :keep do |slug, name|
-          stored = store.find(slug)
-          schema = Guide::AnswersSchema.new(stored.plan, form_of(stored, name))
-          answer(keep_configuration(draft(stored, name, sent_answers(schema)), family: family_facts(stored), source: ''))
-        end
-
-        get '/api/families/:slug/forms/:form/schema' do |slug, name|
-          stored = store.find(slug)
-          answer(Guide::AnswersSchema.new(stored.plan, form_of(stored, name)).to_tree)
+          form = draft(slug, name)
+          answer(keep_configuration(form.filling(sent_answers(form.schema)), family: family_facts(store.find(slug)), source: ''))
         end
 
         # The edits that take a JSON Schema as a form: the body as it is; name=NAME.
@@ -67,7 +59,12 @@ module VastLattice
         stored.family.form(name) || raise(NotInFamily.new('form', name, stored.family.forms.map(&:name)))
       end
 
-      def draft(stored, name, answers) = Guide::Filling.new(stored.plan, form_of(stored, name), answers)
+      # A form as it is now: a Guide::OpenForm.
+      def draft(slug, name)
+        stored = store.find(slug)
+        Guide::OpenForm.new(stored.plan, form_of(stored, name))
+      end
+
       def family_facts(stored) = { 'slug' => stored.slug, 'name' => stored.family.name, 'version' => stored.version }
 
       # The record of a form's publication, or nil.

@@ -18,10 +18,10 @@ module VastLattice
         get '/:address', needs: :fill do |address|
           found = asked_form(address)
           answer(title: found.form.title, edition: found.publication.family['version'], token: FormToken.made(settings.secret, address),
-                 schema: schema(found).to_tree, outcome: told('outcome', found.filling({})))
+                 schema: found.schema.to_tree, outcome: told('outcome', found.filling))
         end
 
-        get('/:address/schema', needs: :fill) { |address| answer(schema(asked_form(address)).to_tree) }
+        get('/:address/schema', needs: :fill) { |address| answer(asked_form(address).schema.to_tree) }
 
         %w[outcome choices proposals mesh].each do |what|
           get("/:address/#{what}", needs: :fill) { |address| answer(told(what, asked_form(address).filling(answered))) }
@@ -56,8 +56,6 @@ module VastLattice
         found
       end
 
-      def schema(found) = Guide::AnswersSchema.new(found.plan, found.form)
-
       # What is told of a filling.
       def told(what, filling)
         answering = FormAnswering.new(filling, params)
@@ -71,7 +69,7 @@ module VastLattice
           raise Foreign.new('The request shows no token of this form, or an old one.', remedy: 'Open the form again.')
         end
 
-        found.filling(sent_answers(schema(found)))
+        found.filling(sent_answers(found.schema))
       end
 
       # Answers in plain JSON, or texts as they are typed.

@@ -10,8 +10,8 @@ module VastLattice
         get '/:address', needs: :fill do |address|
           opened = opened(address)
           headers 'content-security-policy' => Border.policy(frames: opened.publication.origins)
-          show_form(FormPage.new(opened.plan, opened.form, api: "/api/forms/#{address}", pictures: "/forms/#{address}/pictures",
-                                                           token: FormToken.made(settings.secret, address), answers: answered))
+          show_form(FormPage.new(opened, api: "/api/forms/#{address}", pictures: "/forms/#{address}/pictures", answers: answered,
+                                         token: FormToken.made(settings.secret, address), edition: opened.publication.family['version']))
         end
 
         get('/:address/pictures/:name', needs: :fill) { |address, name| picture(opened(address).plan.family, name) }
@@ -21,7 +21,7 @@ module VastLattice
 
       # The publication at an address with its plan, as long as it is open.
       def opened(address)
-        found = publications.find(address).plan
+        found = publications.find(address).content
         found.publication.open ? found : raise(Storage::Missing.new(address, 'published form'))
       end
 

@@ -15,6 +15,8 @@ module VastLattice
       LINE = 'D8CDB6'
       # How the width is shared.
       SHARES = { 'Part number' => 34, 'Price' => 20, 'Mass' => 18, 'Size' => 28 }.freeze
+      WITHOUT_FONTS = { undef: :replace, invalid: :replace, replace: '?' }.freeze
+      private_constant :WITHOUT_FONTS
       # Heights of the pictures, in points.
       FRONT = 210
       OTHERS = 120
@@ -57,14 +59,7 @@ module VastLattice
       # Without the fonts, what they alone can write is left out.
       def text(words, **look) = @page.text(written(words), **look)
 
-      def written(words)
-        if @unicode
-          words.to_s
-        else
-          words.to_s.encode('Windows-1252', undef: :replace, invalid: :replace,
-                                            replace: '?').encode('UTF-8')
-        end
-      end
+      def written(words) = @unicode ? words.to_s : words.to_s.encode('Windows-1252', **WITHOUT_FONTS).encode('UTF-8')
 
       def head
         text @own.name, size: 20, style: :bold

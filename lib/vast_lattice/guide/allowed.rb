@@ -16,7 +16,7 @@ module VastLattice
         @least = [least, *@own.map(&:first)].compact.max
         @most = [most, *@own.map(&:last)].compact.min
         @step = field.step || step
-        @base = field.step && field.least ? field.least : base_of(field.target)
+        @base = field.base || base_of(field.target)
         @choices = field.order.select { |value| (choices.nil? || choices.include?(value)) && offered?(value) }
       end
 
@@ -24,12 +24,12 @@ module VastLattice
       def fault(value)
         return if Formula::Runtime.undefined?(value)
 
-        @field.target.type.number? && @field.order.empty? ? out_of_range(value) : not_offered(value)
+        @field.ranged? ? out_of_range(value) : not_offered(value)
       end
 
       # The nearest allowed values below and above one that is not allowed; [] of one that is.
       def nearest(value)
-        return [] unless @field.target.type.number? && @field.order.empty? && value.is_a?(Float) && value.finite? && !within?(value)
+        return [] unless @field.ranged? && value.is_a?(Float) && value.finite? && !within?(value)
 
         [brought(value, :floor), brought(value, :ceil)].compact.uniq
       end
@@ -94,7 +94,7 @@ module VastLattice
         found if (least.nil? || found >= least) && (most.nil? || found <= most)
       end
 
-      def text(value) = @field.target.text(value, @field.target.type.number? ? @field.unit : @field.target.unit)
+      def text(value) = @field.text(value)
     end
   end
 end

@@ -77,7 +77,7 @@ module VastLattice
       end
 
       def stepped
-        return unless @target.type.number? && @field.order.empty? && amounts[:step] && !from_zero?
+        return unless @field.ranged? && amounts[:step] && !from_zero?
         return unless least && most && (most - least) / amounts[:step] <= MOST_LISTED
 
         first = Plan::Limits.on_step(least, amounts[:step], amounts[:base], :ceil)
@@ -90,27 +90,19 @@ module VastLattice
       def most = amounts[:most]
       def step = amounts[:step] && from_zero? ? amounts[:step] : nil
 
-      # In the field's unit, nil where there is none that always holds.
+      # The Plan::FixedRange in the field's unit.
       def amounts
-        @amounts ||= begin
-          own = @plan.bound.items[@target.index]
-          low, high = own.fixed_limits(@plan.lists)
-          own_step = own.step&.constant? ? Formula.value(own.step, @plan.lists) : nil
-          base = @field.step && @field.least ? @field.least : low
-          { least: [low, @field.least].compact.max, most: [high, @field.most].compact.min, step: @field.step || own_step,
-            base: base || 0.0 }.transform_values { |amount| amount && @field.unit.from_base(amount).round(9).to_f }
+        @amounts ||= Plan::FixedRange.of(@field, @plan.bound.items[@target.index], @plan.lists).to_h.transform_values do |amount|
+          amount && @field.unit.from_base(amount).round(9).to_f
         end
       end
 
       # A value as JSON has it.
       def plain(value)
-        if value.is_a?(Float)
-          @field.unit.from_base(value).round(9).then do |number|
-            number == number.round ? number.to_i : number.to_f
-          end
-        else
-          value
-        end
+        return value unless value.is_a?(Float)
+
+        number = @field.unit.from_base(value).round(9)
+        number == number.round ? number.to_i : number.to_f
       end
 
       def plain_text(number) = Units::Format.exact(number)

@@ -11,10 +11,9 @@ module VastLattice
       MOST_SHAPES = 150
 
       def initialize(filling)
-        @trying = Trying.new(filling)
+        @trying = Trying.new(filling, shapes: MOST_SHAPES)
         @state = filling.state
-        @present = @trying.all_faults(filling.result.outcome)
-        @shapes = 0
+        @present = Trying.faults(filling.findings)
       end
 
       # {field by its numbers => {entry => why it is not possible now}}
@@ -27,7 +26,7 @@ module VastLattice
 
       def impossible(field)
         others = field.order.first(MOST) - [@trying.now(field)]
-        others.filter_map { |value| (why = why_not(field, value)) && [@state.entry(field, value), why] }.to_h
+        others.filter_map { |value| (why = why_not(field, value)) && [field.entry(value), why] }.to_h
       end
 
       # nil for what is possible.
@@ -35,22 +34,11 @@ module VastLattice
         outcome = @trying.outcome({ field => value })
         return @state.lock(field) || 'Something else decides it.' unless outcome
 
-        brought = @trying.faults(outcome) - @present
-        return worded(brought.first, outcome.findings + FormState.new(outcome, @state.form, []).own_findings) if brought.any?
-        return unless shape?(outcome)
-
-        brought = @trying.all_faults(outcome) - @present
-        brought.empty? ? nil : worded(brought.first, Checks::Figures.of(outcome).findings)
+        brought(@trying.findings(outcome)) || brought(@trying.shape_findings(outcome).to_a)
       end
 
-      # Whether the shape of an outcome is known, or may be made.
-      def shape?(outcome) = Checks::Figures.known(outcome) || (@shapes += 1) <= MOST_SHAPES
-
-      def worded(fault, findings)
-        findings.find do |finding|
-          finding.error? && finding.code == fault.code && finding.place&.path == fault.place
-        end&.message || 'It brings an error.'
-      end
+      # The words of the first error that is not there otherwise.
+      def brought(findings) = Trying.faults(findings).find { |fault, _| !@present.key?(fault) }&.last&.message
     end
   end
 end

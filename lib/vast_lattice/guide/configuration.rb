@@ -8,8 +8,8 @@ module VastLattice
     # +family+ has "slug", "name" and "version"; +source+ is the address of the published form that it comes from, or ''; +fields+
     # are what the form showed, by page and group; +part_number+ has "text" and whether it is "fresh"; +outcome+ is that of an
     # Exchange::FrozenOutcome.
-    class Configuration < Value.with(:name, :family, :form, note: '', source: '', answers: {}, rows: {}, fields: [], part_number: {},
-                                                            price: '', valid: true, made_at: '', outcome: {})
+    class Configuration < Value.with(:name, :family, :form, note: '', source: '', answers: {}, fields: [], part_number: {},
+                                                            price: '', made_at: '', outcome: {})
       extend TreeForm
 
       VIEWS = %w[front top end].freeze
@@ -20,20 +20,15 @@ module VastLattice
         result = filling.result
         text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code)
         new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling),
-            price: result.price, rows: Exchange::ResultTree.rows(result.outcome).compact,
-            part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
-            valid: filling.valid?, outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
+            price: result.price, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
+            outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
       end
 
       # A name, or what stands for it. Raises Refused.
       def self.checked_name(name, result)
         name = name.to_s.strip
         return name if name.size.between?(1, LONGEST_NAME)
-        if name.empty?
-          return result.outcome.label('part_number').then do |label|
-            label.empty? ? result.plan.family.name : label
-          end[0, LONGEST_NAME]
-        end
+        return [result.outcome.label('part_number'), result.plan.family.name].find { |one| !one.empty? }[0, LONGEST_NAME] if name.empty?
 
         raise Refused.new("A name has at most #{LONGEST_NAME} characters.", remedy: 'Shorten it.')
       end
@@ -67,9 +62,12 @@ module VastLattice
       # What came of it: an Exchange::FrozenOutcome.
       def frozen_outcome = Exchange::FrozenOutcome.new(outcome)
 
+      # All fields that the form showed, page by page.
+      def answered = fields.flat_map { |page| page['groups'] }.flat_map { |group| group['fields'] }
+
       # What lists show of it.
       def about
-        { 'part_number' => part_number.fetch('text', ''), 'price' => price, 'family' => family['name'], 'form' => form, 'valid' => valid,
+        { 'part_number' => part_number.fetch('text', ''), 'price' => price, 'family' => family['name'], 'form' => form,
           'mass' => frozen_outcome.fact('mass').to_s }
       end
 

@@ -19,7 +19,7 @@ module VastLattice
       end
 
       # Whether it is a number on steps, and whether there are values at all to choose from.
-      def number? = field.target.type.number? && field.order.empty?
+      def number? = field.ranged?
       def any? = size.positive?
 
       # The value of a number from 0 on.
@@ -28,51 +28,39 @@ module VastLattice
       # All values but the present one, the nearest first.
       def others = @others ||= (0...size).map { |index| at(index) }.reject { |value| value == @now }.sort_by { |value| distance(value) }
 
-      # How far a value is from the present one: of numbers as a share of the range, of choices 1.
-      def distance(value)
-        return 1.0 unless number?
+      # How far a value is from the present one: of numbers as a share of the +span+ from the +origin+, of choices 1.
+      def distance(value) = number? ? (value - origin).abs / span : 1.0
 
-        (value - (@now.is_a?(Float) && @now.finite? ? @now : least)).abs / [step * (size - 1), step].max
-      end
+      # The present value of a number, or the least where it has none; and how far values can be from each other.
+      def origin = known? ? @now : least
+      def span = [step * (size - 1), step].max
 
       private
 
+      def known? = @now.is_a?(Float) && @now.finite?
+
       def measure
-        own = @plan.bound.items[field.target.index]
-        low, high = ends(*limits(own))
-        @step = step_of(own, high - low)
-        @least = Plan::Limits.on_step(low, @step, base(own), :ceil)
+        range = Plan::FixedRange.of(field, @plan.bound.items[field.target.index], @plan.lists)
+        low, high = ends(range.least, range.most)
+        @step = range.step&.positive? ? range.step : tidy(high - low)
+        @least = Plan::Limits.on_step(low, @step, range.base, :ceil)
         @size = [((high - @least) / @step).round(6).floor + 1, 0].max
-      end
-
-      # The limits that always hold, nil where there is none.
-      def limits(own)
-        low, high = own.fixed_limits(@plan.lists)
-        [[low, field.least].compact.max, [high, field.most].compact.min]
-      end
-
-      # Where steps begin.
-      def base(own)
-        return field.least if field.step && field.least
-
-        own.least&.constant? ? Formula.value(own.least, @plan.lists) : 0.0
       end
 
       # Where a side is open, ten times as much is looked at.
       def ends(low, high)
-        now = @now.is_a?(Float) && @now.finite? ? @now : (low || high || 0.0)
+        now = known? ? @now : (low || high || 0.0)
         reach = [now.abs * 10, 10 * unit].max
         [low || [now - reach, high ? high - reach : now - reach].min, high || [now + reach, low ? low + reach : now + reach].max]
       end
 
-      def step_of(own, range)
-        given = field.step || (Formula.value(own.step, @plan.lists) if own.step&.constant?)
-        given ||= 1.0 if field.target.subject.kind == 'count'
-        return given if given&.positive?
+      # A step for what has none: one unit, or a tenth, a hundredth … of it; of what is counted, one.
+      def tidy(range)
+        return 1.0 if field.target.subject.kind == 'count'
 
-        tidy = unit
-        tidy /= 10 while range.positive? && range / tidy < FINE
-        tidy
+        step = unit
+        step /= 10 while range.positive? && range / step < FINE
+        step
       end
 
       def unit = (field.unit || field.target.unit).factor.to_f

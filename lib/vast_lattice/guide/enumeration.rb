@@ -6,16 +6,12 @@ module VastLattice
     class Enumeration
       # Outcomes that are tried at most for one number of changes.
       MOST = 6000
-      # Those of a shape that is not known yet.
-      MOST_SHAPES = 200
-
       # +domains+ are those of the fields that may change, +wish+ what holds in any case.
       def initialize(trying, domains, wish)
         @trying = trying
         @domains = domains
         @wish = wish
         @importance = Importance.new(trying)
-        @shapes = 0
       end
 
       # Whether all changes of so many fields can be tried.
@@ -34,23 +30,15 @@ module VastLattice
 
       # The valid change of a set that is nearest to what is there now.
       def best(domains)
-        return (Proposal.new(changes: {}, cost: [0, 0, 0.0]) if valid?({})) if domains.empty?
-
-        all = domains.first.others.product(*domains.drop(1).map(&:others))
-        ranked = domains.one? ? all : all.sort_by { |values| distance(domains, values) }
-        found = ranked.find { |values| valid?(domains.map(&:field).zip(values).to_h) } or return
-        Proposal.new(changes: domains.map(&:field).zip(found).to_h, cost: [domains.size, weight(domains), distance(domains, found)])
+        ranked = domains.empty? ? [[]] : domains.first.others.product(*domains.drop(1).map(&:others))
+        ranked = ranked.sort_by { |values| domains.zip(values).sum { |domain, value| domain.distance(value) } } if domains.size > 1
+        found = ranked.find { |values| valid?(domains.map(&:field).zip(values).to_h) }
+        Proposal.of(domains.zip(found).to_h, @importance) if found
       end
 
-      def distance(domains, values) = domains.zip(values).sum { |domain, value| domain.distance(value) }
-
-      # Shapes that are not known yet are looked at as long as they are few.
       def valid?(changes)
-        outcome = @trying.kept(@wish.merge(changes)) or return false
-        return false if outcome.plainly_wrong? || @trying.faults(outcome).any?
-
-        @shapes += 1 unless Checks::Figures.known(outcome)
-        @shapes <= MOST_SHAPES && @trying.valid?(outcome)
+        outcome = @trying.kept(@wish.merge(changes))
+        !outcome.nil? && @trying.valid?(outcome)
       end
     end
   end

@@ -36,8 +36,7 @@ module VastLattice
       # The FormState of the result, with the findings of its shape.
       def state = @state ||= FormState.new(result.outcome, form, result.findings)
 
-      # All findings, those of the form first.
-      def findings = state.own_findings + result.findings
+      def findings = state.findings
       def valid? = findings.none?(&:error?)
 
       # The field that asks for a name. Raises Refused.

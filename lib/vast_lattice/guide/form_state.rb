@@ -17,7 +17,7 @@ module VastLattice
         @form = form
         @fields = @plan.form_fields.fetch(form.name)
         @flags = Flags.new(@plan, form, outcome.values)
-        @findings = findings
+        @given = findings
       end
 
       # What the form itself finds, beside +findings+.
@@ -32,8 +32,8 @@ module VastLattice
       # the "findings" with the fields that they concern.
       def to_tree
         { 'items' => holders.merge(@fields.to_h { |field| [field.at, field_tree(field)] }), 'absent' => absent,
-          'findings' => all_findings.map { |finding| { **finding.to_tree, 'at' => concerned(finding).map(&:at) } },
-          'valid' => all_findings.none?(&:error?) }
+          'findings' => findings.map { |finding| { **finding.to_tree, 'at' => concerned(finding).map(&:at) } },
+          'valid' => findings.none?(&:error?) }
       end
 
       # What a field leaves.
@@ -56,28 +56,13 @@ module VastLattice
         "Decided by #{decision}." unless %w[person default].include?(decision.word) || open?(field)
       end
 
-      # What is typed to get a value, in the field's unit.
-      def entry(field, value)
-        return value.to_s if field.target.kind == :row
-        return if Formula::Runtime.undefined?(value)
-
-        field.target.type.number? ? Units::Format.exact(field.unit.from_base(value).round(9)) : field.target.text(value)
-      end
-
-      # The same with its unit: an answer wherever it is read.
-      def answer(field, value) = field.target.type.number? ? "#{entry(field, value)} #{field.unit.symbol}".strip : entry(field, value)
-
       # A value of a field for people.
-      def text(field, value)
-        return 'does not apply' unless field.target.kind == :row || @outcome.applies?(field.target)
-        return value.nil? ? 'none' : value if field.target.kind == :row
+      def text(field, value) = field.target.kind == :row || @outcome.applies?(field.target) ? field.text(value) : 'does not apply'
 
-        field.target.text(value, field.target.type.number? ? field.unit : field.target.unit)
-      end
+      # All findings, those of the form first.
+      def findings = @findings ||= (own_findings + @given.map { |finding| titled(finding) }).uniq
 
       private
-
-      def all_findings = @all_findings ||= (own_findings + @findings.map { |finding| titled(finding) }).uniq
 
       # What is found of a parameter is told by the title that the form gives it.
       def titled(finding)
@@ -98,7 +83,7 @@ module VastLattice
         return shown unless field.target
 
         locked = lock(field)
-        { **shown, 'ask' => field.target.name, 'text' => text(field, value(field)), 'entry' => entry(field, value(field)),
+        { **shown, 'ask' => field.target.name, 'text' => text(field, value(field)), 'entry' => field.entry(value(field)),
                    'decider' => decider(field).word, 'locked' => locked, 'says' => saying(field), **limits(field),
                    'choices' => choices(field) }.compact
       end
@@ -112,16 +97,14 @@ module VastLattice
       def decider(field) = @outcome.decider(field.target.name)
       def value(field) = @outcome.values[field.target.index]
 
+      # In the field's unit.
       def limits(field)
         return {} unless field.target.type.number?
+        return { 'unit' => field.unit.symbol } unless field.ranged?
 
         own = allowed(field)
-        return { 'unit' => field.unit.symbol } if field.order.any?
-
-        { 'least' => own.least, 'most' => own.most, 'step' => own.step }.transform_values do |amount|
-          amount && field.unit.from_base(amount).round(9)
-        end
-                                                                        .merge('unit' => field.unit.symbol)
+        found = { 'least' => own.least, 'most' => own.most, 'step' => own.step }
+        found.transform_values { |amount| amount && field.unit.from_base(amount).round(9) }.merge('unit' => field.unit.symbol)
       end
 
       # Every choice, with whether rules and the form leave it.
@@ -129,15 +112,13 @@ module VastLattice
         return unless field.order.size.between?(1, MOST_CHOICES)
 
         left = allowed(field).choices
-        field.order.map { |value| { 'entry' => entry(field, value), 'text' => text_of(field, value), 'left' => left.include?(value) } }
+        field.order.map { |value| { 'entry' => field.entry(value), 'text' => field.text(value), 'left' => left.include?(value) } }
       end
-
-      def text_of(field, value) = field.target.kind == :row ? value : text(field, value)
 
       # What is to be said at a field, with the nearest allowed entries.
       def saying(field)
-        found = all_findings.find { |finding| finding.level != :note && concerned(finding).include?(field) } or return
-        near = allowed(field).nearest(value(field)).map { |amount| { 'entry' => answer(field, amount), 'text' => text(field, amount) } }
+        found = findings.find { |finding| finding.level != :note && concerned(finding).include?(field) } or return
+        near = allowed(field).nearest(value(field)).map { |amount| { 'entry' => field.answer(amount), 'text' => field.text(amount) } }
         { 'level' => found.level.to_s, 'message' => found.message, 'remedy' => near.empty? ? found.remedy : nil, 'nearest' => near }.compact
       end
 

@@ -9,11 +9,13 @@ module VastLattice
       MOST = 3
       # Answers that are changed at most.
       MOST_CHANGES = 6
+      # Shapes that are made for it.
+      MOST_SHAPES = 200
 
       # +wish+ are answers that shall hold, as texts by name. Raises Refused and Plan::PickError for one that cannot be read.
       def initialize(filling, wish = {})
         @filling = filling
-        @trying = Trying.new(filling)
+        @trying = Trying.new(filling, shapes: MOST_SHAPES)
         @wish = wish.to_h { |name, text| filling.field(name).then { |field| [field, Reading.value(filling.plan, field, text)] } }
         free = @trying.fields.reject { |field| @wish.key?(field) || (field.target.type.text? && field.order.empty?) }
         @domains = free.map { |field| Domain.new(filling.plan, field, @trying.now(field)) }.select(&:any?)

@@ -32,24 +32,20 @@ module VastLattice
       end
 
       # What lists show of it.
-      def about = { 'form' => form, 'version' => family['version'], 'open' => open }
+      def about = { 'form' => form, 'version' => family['version'], 'open' => open, 'origins' => origins }
 
-      # It compiled: the plan of its family, and the form.
-      class Opened
-        attr_reader :publication, :plan
+      # It compiled.
+      class Opened < OpenForm
+        attr_reader :publication
 
         def initialize(publication, plan = nil)
           @publication = publication
-          @plan = plan || Plan.of(publication.body.empty? ? Family.new(name: publication.name) : Family.from_tree(publication.body))
+          plan ||= Plan.of(publication.body.empty? ? Family.new(name: publication.name) : Family.from_tree(publication.body))
+          super(plan, plan.family.forms.first)
         end
 
         # The same with a publication of the same body.
         def with_publication(other) = Opened.new(other, plan)
-
-        def form = plan.family.forms.first
-
-        # Raises Refused, Plan::PickError.
-        def filling(answers) = Filling.new(plan, form, answers)
       end
     end
   end

@@ -10,11 +10,11 @@ module VastLattice
       # The value of a text, as the program holds it. Raises Plan::PickError.
       def self.value(plan, field, text)
         target = field.target
-        refuse(field, "The answer to #{field.title} is longer than #{LONGEST} characters.", 'Shorten it.') if text.size > LONGEST
+        refuse("The answer to #{field.title} is longer than #{LONGEST} characters.", 'Shorten it.') if text.size > LONGEST
         return row(field, text) if target.kind == :row
 
         found = Plan::PickReader.new(plan).read(Plan::Pick.new(answers: { target.name => in_unit(field, text) })).answers[target.index]
-        refuse(field, "#{field.title} comes to nothing.", 'Answer with a plain value.') if Formula::Runtime.undefined?(found)
+        refuse("#{field.title} comes to nothing.", 'Answer with a plain value.') if Formula::Runtime.undefined?(found)
         found
       end
 
@@ -27,12 +27,12 @@ module VastLattice
 
       def self.row(field, text)
         table = field.target.subject
-        table.row(text)&.name || refuse(field, "There is no row \"#{text}\" in #{table.title}.",
-                                        Nearest.remedy(text, table.rows.map(&:name), kind: 'row'))
+        found = table.row(text)&.name
+        found || refuse("There is no row \"#{text}\" in #{table.title}.", Nearest.remedy(text, table.rows.map(&:name), kind: 'row'))
       end
       private_class_method :row
 
-      def self.refuse(_field, message, remedy) = raise(Plan::PickError.new(message, remedy: remedy))
+      def self.refuse(message, remedy) = raise(Plan::PickError.new(message, remedy: remedy))
       private_class_method :refuse
     end
   end

@@ -9,22 +9,18 @@ module VastLattice
         def same? = texts.uniq.size == 1
       end
 
+      FACTS = { 'Part number' => ->(own) { own.part_number['text'] }, 'Price' => :price.to_proc,
+                'Mass' => ->(own) { own.frozen_outcome.fact('mass') }, 'Size' => ->(own) { own.frozen_outcome.fact('size') } }.freeze
+      private_constant :FACTS
+
       def initialize(configurations)
         @configurations = configurations
       end
 
       # Part numbers, prices and masses first, then the fields in the order of the forms.
       def lines
-        fields = @configurations.map do |own|
-          own.fields.flat_map do |page|
-            page['groups']
-          end.flat_map { |group| group['fields'] }.to_h { |field| [field['title'], field['text']] }
-        end
-        facts = { 'Part number' => ->(own) { own.part_number['text'] }, 'Price' => :price.to_proc, 'Mass' => lambda { |own|
-          own.frozen_outcome.fact('mass')
-        },
-                  'Size' => ->(own) { own.frozen_outcome.fact('size') } }
-        facts.map { |title, fact| Line.new(title, @configurations.map { |own| fact.call(own) }) } +
+        fields = @configurations.map { |own| own.answered.to_h { |field| [field['title'], field['text']] } }
+        FACTS.map { |title, fact| Line.new(title, @configurations.map { |own| fact.call(own) }) } +
           fields.flat_map(&:keys).uniq.map { |title| Line.new(title, fields.map { |own| own[title] }) }
       end
     end

@@ -21,17 +21,10 @@ module VastLattice
       # Up to +most+ Proposals of one size between +from+ and +till+ changes.
       def proposals(from, till, most)
         found = Apart.call(SECONDS) { |told| search(from, till, most) { |changes| told.call(changes) } }
-        found.map { |changes| changes.to_h { |index, value| [@domains[index], value] } }.map { |changes| proposal(changes) }
+        found.map { |changes| Proposal.of(changes.to_h { |index, value| [@domains[index], value] }, @importance) }
       end
 
       private
-
-      def proposal(changes)
-        cost = [changes.size, changes.keys.sum { |domain| @importance.of(domain.field) }, changes.sum do |domain, value|
-          domain.distance(value)
-        end]
-        Proposal.new(changes: changes.transform_keys(&:field), cost: cost)
-      end
 
       # Yields [[number of the domain, value], …] of each that stands. First which fields are changed, then how far: the second
       # question is small once the first is answered.
@@ -102,9 +95,7 @@ module VastLattice
         return Logic.real(1) unless change.index
 
         far = Logic::REAL.var("far #{change.domain.field.at}")
-        now = @trying.now(change.domain.field)
-        now = change.domain.least unless now.is_a?(Float) && now.finite?
-        away = (change.value - Logic.real(now)) / Logic.real([change.domain.step * (change.domain.size - 1), change.domain.step].max)
+        away = (change.value - Logic.real(change.domain.origin)) / Logic.real(change.domain.span)
         optimize.assert(far >= 0)
         [away, -away].each { |side| optimize.assert(far >= side) }
         far

@@ -9,8 +9,10 @@ module VastLattice
 
       attr_reader :filling, :fields
 
-      def initialize(filling)
+      # +shapes+ are those that may be made for it beside those that are known.
+      def initialize(filling, shapes: Float::INFINITY)
         @filling = filling
+        @shapes = shapes
         @plan = filling.plan
         @fields = filling.fields
         @own = @fields.any? { |field| field.least || field.most || field.step || field.narrowings.any? }
@@ -37,17 +39,25 @@ module VastLattice
       # Answers that hold now: {FormField => value}.
       def standing = @standing ||= filling.given.select { |field, value| now(field) == value }
 
-      # Whether everything is right about an outcome, its shape last, which takes longest.
-      def valid?(outcome) = faults(outcome).empty? && Checks::Figures.of(outcome).findings.none?(&:error?)
+      # Whether everything is right about an outcome, as far as its shape may be looked at: that comes last, as it takes longest.
+      def valid?(outcome)
+        return false if outcome.plainly_wrong? || findings(outcome).any?(&:error?)
 
-      # Faults of an outcome, without those of its shape; and all of them.
-      def faults(outcome) = told(outcome.findings + own(outcome))
-      def all_faults(outcome) = faults(outcome) + told(Checks::Figures.of(outcome).findings)
+        shape_findings(outcome)&.none?(&:error?) || false
+      end
 
-      private
+      # What the family and the form find in an outcome, without its shape.
+      def findings(outcome) = outcome.findings + (@own ? FormState.new(outcome, filling.form, []).own_findings : [])
 
-      def own(outcome) = @own ? FormState.new(outcome, filling.form, []).own_findings : []
-      def told(findings) = findings.select(&:error?).map { |finding| Fault.new(finding.code, finding.place&.path) }
+      # What is found in its shape; nil where that is one more than may be made.
+      def shape_findings(outcome)
+        return if Checks::Figures.known(outcome).nil? && (@shapes -= 1).negative?
+
+        Checks::Figures.of(outcome).findings
+      end
+
+      # The Faults among findings, with the finding of each.
+      def self.faults(findings) = findings.select(&:error?).to_h { |finding| [Fault.new(finding.code, finding.place&.path), finding] }
     end
   end
 end

@@ -84,29 +84,23 @@ module VastLattice
       end
 
       def check(bound)
-        own = @bound.items[bound.target.index].fixed_limits(@lists) if bound.target.value?
-        least = [own&.first, bound.least].compact.max
-        most = [own&.last, bound.most].compact.min
-        misses(bound, least, most)
-        return unless least && most && least > most
+        return unless bound.target.value? && bound.target.type.number?
+
+        range = FixedRange.of(bound, @bound.items[bound.target.index], @lists)
+        misses(bound, range) if bound.control&.name == 'slider'
+        return unless range.empty?
 
         @reader.error(:nothing_left, "This form leaves no value of #{bound.target.name}.", bound.place, 'Widen its range.')
       end
 
       # A slider from its least on by its step that does not come to its most.
-      def misses(bound, least, most)
+      def misses(bound, range)
         target = bound.target
-        step = step_of(bound) if bound.control&.name == 'slider'
-        return unless least && most && step&.positive? && !Limits.on_a_step?(most, step, least)
+        return unless range.least && range.most && range.step&.positive? && !Limits.on_a_step?(range.most, range.step, range.least)
 
-        @reader.find(:note, :slider_misses, "By steps of #{target.text(step)} from #{target.text(least)} the slider of #{target.name} " \
-                                            "never comes to #{target.text(most)}.", bound.place, 'Change the step or a limit.')
-      end
-
-      # The step of a field, or nil where it is not constant.
-      def step_of(bound)
-        own = @bound.items[bound.target.index].step
-        bound.step || (Formula.value(own, @lists) if own&.constant?)
+        @reader.find(:note, :slider_misses, "By steps of #{target.text(range.step)} from #{target.text(range.least)} the slider of " \
+                                            "#{target.name} never comes to #{target.text(range.most)}.", bound.place,
+                     'Change the step or a limit.')
       end
 
       # Parameters that no form asks for, and nothing decides but their own default.

@@ -19,14 +19,32 @@ module VastLattice
       # Whether a person can answer it.
       def answered? = !target.nil? && !target.computed? && control&.name != 'readout'
 
-      # Its choices in order: [what is typed for one, what it is called].
-      def options
-        order.map do |value|
-          next [value ? 'yes' : 'no'] * 2 if [true, false].include?(value)
+      # Whether it asks for a number within a range, and not for one of its choices.
+      def ranged? = target.type.number? && order.empty?
 
-          value.is_a?(Float) ? [Units::Format.exact(unit.from_base(value).round(9)), Units::Format.quantity(value, unit)] : [value, value]
-        end
+      # Where steps of its own begin; nil where it has none.
+      def base = step && least
+
+      # What is typed to get a value, in its unit; nil for what is undefined, '' for no row.
+      def entry(value)
+        return value.to_s if target.kind == :row
+        return if Formula::Runtime.undefined?(value)
+
+        target.type.number? ? Units::Format.exact(unit.from_base(value).round(9)) : target.text(value)
       end
+
+      # The same with its unit: an answer wherever it is read.
+      def answer(value) = target.type.number? ? "#{entry(value)} #{unit.symbol}".strip : entry(value)
+
+      # A value for people.
+      def text(value)
+        return value || 'none' if target.kind == :row
+
+        target.text(value, target.type.number? ? unit : target.unit)
+      end
+
+      # Its choices in order: [what is typed for one, what it is called].
+      def options = order.map { |value| [entry(value), text(value)] }
 
       # Numbers from the form down, as text.
       def at = numbers.join('/')

@@ -87,7 +87,7 @@ module VastLattice
 
         # What an answer makes of a target; whether one counts that may be closed is left open.
         def answered(target, rest)
-          field = (@by_target || @trying.fields.to_h { |own| [own.target.index, own] })[target.index] or return rest
+          field = @by_target[target.index] or return rest
           below = field.default.nil? ? rest : @words.constant(field.default, target.type)
           given = @wish.fetch(field) { @trying.filling.given[field] }
           said = given.nil? ? below : @words.constant(given, target.type)
