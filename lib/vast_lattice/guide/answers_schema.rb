@@ -38,13 +38,8 @@ module VastLattice
                                           remedy: Nearest.remedy(name[0, 60], @kinds.keys)))
       end
 
-      def pages
-        @form.pages.map do |page|
-          { 'title' => page.title, 'groups' => page.groups.map do |group|
-            { 'title' => group.title, 'fields' => group.fields.map(&:ask) & @kinds.keys }
-          end }
-        end
-      end
+      def pages = @form.pages.map { |page| { 'title' => page.title, 'groups' => page.groups.map { |group| group_tree(group) } } }
+      def group_tree(group) = { 'title' => group.title, 'fields' => group.fields.map(&:ask) & @kinds.keys }
     end
   end
 end

@@ -47,21 +47,14 @@ module VastLattice
           changed = BOOL.var("changed #{name}")
           index = INT.var("index #{name}") if domain.number?
           value = index ? stepped(domain, index) : @words.sort(type).var("value #{name}")
-          @facts << (if index
-                       Logic.all([index >= 0, index < domain.size])
-                     else
-                       Logic.any(domain.field.order.map do |own|
-                         value == @words.constant(own, type)
-                       end)
-                     end)
+          @facts << (index ? Logic.all([index >= 0, index < domain.size]) : among(value, domain.field.order, type))
           now = @trying.now(domain.field)
-          unless Formula::Runtime.undefined?(now) && type.number?
-            @facts << Z3.Implies(changed,
-                                 Logic.negate(value == @words.constant(now, type)))
-          end
+          known = !(type.number? && Formula::Runtime.undefined?(now))
+          @facts << Z3.Implies(changed, Logic.negate(value == @words.constant(now, type))) if known
           Change.new(domain, changed, value, index)
         end
 
+        def among(term, values, type) = Logic.any(values.map { |value| term == @words.constant(value, type) })
         def stepped(domain, index) = Logic.real(domain.least) + (REAL.from_value(index) * Logic.real(domain.step))
 
         def write
