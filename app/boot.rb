@@ -33,9 +33,8 @@ module VastLattice
     def self.load_demo(store = Storage::Store.new)
       return if Storage::DocumentRecord.exists?
 
-      Dir[File.join(DEMO, '*.yaml')].each do |path|
-        store.create(Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo')
-      end
+      families = Dir[File.join(DEMO, '*.yaml')].map { |path| Exchange::FamilyFile.read(File.read(path)).family }
+      Family::Kinship.ordered(families).each { |family| store.create(family, person: 'Demo') }
     end
   end
 end

@@ -11,7 +11,7 @@ module VastLattice
       def self.name = 'configuration'
       def self.type = Guide::Configuration
       def self.blank(title) = Guide::Configuration.new(name: title, family: {}, form: '')
-      def self.compiled(configuration, before: nil) = before && configuration == before ? before : configuration
+      def self.compiled(configuration, before: nil, **) = before && configuration == before ? before : configuration
       def self.document(configuration) = configuration
       def self.subject(configuration) = configuration.family['slug']
       def self.about(configuration) = configuration.about

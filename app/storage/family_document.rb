@@ -28,14 +28,19 @@ module VastLattice
       def self.patch_of(tree) = Family::Elements::Patch.from_tree(tree)
       def self.differences(old, new) = Family::Difference.between(old, new)
 
-      # The document compiled (+before+, of an earlier edition, makes it quicker), the document of that, and what keeps it from
-      # being used.
-      def self.compiled(family, before: nil) = Plan.of(family, before: before)
+      # The document compiled (+before+, of an earlier edition, makes it quicker; what it uses is found in the +library+), the document
+      # of that, and what keeps it from being used.
+      def self.compiled(family, library:, before: nil) = Plan.of(family, before: before, library: library)
       def self.document(plan) = plan.family
       def self.faults(plan) = plan.breaking
 
+      def self.composed? = true
+
       # Addresses of the documents that it uses.
-      def self.uses(_family) = []
+      def self.uses(family) = Family::Kinship.used(family).filter_map { |name| record(name)&.slug }
+
+      # The record of the family of that name, or nil: of several, of that which was stored first.
+      def self.record(name) = DocumentRecord.present.of_kind(self).where(name: name).order(:id).first
     end
   end
 end

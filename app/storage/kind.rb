@@ -13,6 +13,9 @@ module VastLattice
       # The address of the family that a document is about, nil where it is about none.
       def subject(_document) = nil
 
+      # Whether documents are made of others of the kind.
+      def composed? = false
+
       # What lists show of a document, in plain form.
       def about(_document) = {}
 

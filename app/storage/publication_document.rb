@@ -18,7 +18,7 @@ module VastLattice
       def self.addresses(_title) = Array.new(4) { Kind.code(CODE) }
 
       # What does not change is not compiled anew.
-      def self.compiled(publication, before: nil)
+      def self.compiled(publication, before: nil, **)
         same = before && before.publication.body == publication.body && before.publication.form == publication.form
         same ? before.with_publication(publication) : Guide::Publication::Opened.new(publication)
       end

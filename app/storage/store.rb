@@ -5,6 +5,8 @@ module VastLattice
     # Keeps documents of one kind. Every change is one transaction with one entry in the history, checked before it is
     # stored; undo and redo walk the history.
     class Store
+      include Stepping
+
       # A document as stored: its record and what it compiles to; +made+ is the number of the change that gave it, where one
       # was asked for.
       Stored = Struct.new(:record, :plan, :made) do
@@ -53,12 +55,17 @@ module VastLattice
       # One snapshot: what is written meanwhile is seen as a whole or not at all.
       def find(slug)
         found = record(slug)
-        plan = @plans[found.digest] if found.digest
+        plan = @plans[key(found)] if found.digest
         plan ? Stored.new(found, plan) : DocumentRecord.transaction { stored(record(slug)) }
       end
 
-      # The Stored family of a record. Its plan is compiled if it is not kept already.
-      def stored(record) = Stored.new(record, (record.digest && @plans[record.digest]) || remember(record, compiled(record)))
+      # The Stored family of a record. Its plan is compiled if it is not kept already; what it uses is found in the +library+.
+      def stored(record, library: self.library)
+        Stored.new(record, (record.digest && @plans[key(record)]) || remember(record, compiled(record, library)))
+      end
+
+      # The Plan::Library of what is stored.
+      def library = Plan::Library.new(Kin.new(self))
 
       # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
       # Refused when it has errors.
@@ -84,8 +91,10 @@ module VastLattice
       # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
       # what others changed since stays, and an edit of what they changed is Stale. The edit is made and compiled while
       # no row is locked, one after the other for each family. Raises Missing, Stale, Contended, Refused, or what the edit
-      # raises; then nothing is stored.
-      def edit(slug, version:, person:)
+      # raises; then nothing is stored. What uses the family is compiled with it: what would break there is Refused, and +follow+ says
+      # what becomes of it, in the same transaction: a function from what it compiled to before, and the name of the changed
+      # family, to the document after.
+      def edit(slug, version:, person:, follow: nil)
         changing(slug) do |current|
           changed = yield @kind.document(current.plan)
           patch = changed.equal?(@kind.document(current.plan)) ? nil : @kind.patch(@kind.document(current.plan), changed)
@@ -93,9 +102,11 @@ module VastLattice
 
           refuse_overlap(current, version, patch)
           plan = checked(changed, current.plan)
-          committed(current, plan) do |record|
-            write(record, patch, changed, person: person, summary: summary(@kind.document(current.plan), changed))
-            ChangeRecord.where(document_id: record.id, status: 'undone').update_all(status: 'dropped')
+          following = following(current, plan) { |_, document, before| follow ? follow.call(before, current.record.name) : document }
+          committed(current, plan, following) do |record, together|
+            said = summary(@kind.document(current.plan), changed)
+            written = write_all(record, patch, changed, following, person: person, summary: said, together: together)
+            drop_undone(written)
           end
         end
       end
@@ -133,7 +144,7 @@ module VastLattice
         return unless version.between?([2, current.version - REACH].max, current.version - 1)
 
         family = earlier(current, version)
-        plan = @plans.fetch(Digest.of(@kind.taken_apart(family))) { @kind.compiled(family, before: current.plan) }
+        plan = @plans.fetch([:then, Digest.of(@kind.taken_apart(family)), key(current.record)]) { compile(family, current.plan) }
         Stored.new(current.record, plan)
       end
 
@@ -169,53 +180,80 @@ module VastLattice
 
       def remember(record, plan)
         @newest.keep(record.id, [record.version, plan])
-        record.digest ? @plans.keep(record.digest, plan) : plan
+        record.digest ? @plans.keep(key(record), plan) : plan
+      end
+
+      # What a plan is kept by: what it is compiled from.
+      def key(record) = @kind.composed? ? Relatives.digest(record) : record.digest
+
+      def compile(document, before = nil, library = self.library)
+        @kind.compiled(document, before: before, **(@kind.composed? ? { library: library } : {}))
       end
 
       # The plan of a record, made from that of an earlier edition where other processes have made few changes since.
-      def compiled(record)
+      def compiled(record, library)
         version, plan = @newest[record.id]
+        # What it uses has changed.
+        return compile(@kind.document(plan), plan, library) if version == record.version
+
         changes = version&.between?(record.version - FOLLOWED, record.version - 1) ? changes_since(record, version) : []
         changes = changes.take_while { |change| change.number < record.version }
-        return read_whole(record) if changes.empty?
+        return read_whole(record, library) if changes.empty?
 
         family = changes.reduce(@kind.document(plan)) { |before, change| @kind.patch_of(change.patch).applied(before) }
-        @kind.compiled(family, before: plan)
+        compile(family, plan, library)
       end
 
       # Documents from before there were digests get theirs when they are first read.
-      def read_whole(record)
+      def read_whole(record, library)
         content = Elements.read(record, @kind)
         record.update_columns(digest: Digest.of(@kind.taken_apart(content))) unless record.digest
-        @kind.compiled(content)
+        compile(content, nil, library)
       end
 
-      # Calls the block with the Stored family while nobody else changes it, in any process: the database keeps one lock for
-      # each family, which goes with the connection. Raises Contended.
+      # Calls the block with the Stored family while nobody else changes it or what belongs together with it, in any process: the
+      # database keeps one lock for each family, which goes with the connection. Raises Contended.
       def changing(slug)
-        connection = DocumentRecord.connection
-        lock = "lattice #{record(slug).id}"
-        raise Contended unless Turns.aside { connection.get_advisory_lock(lock, Database::LOCK) }
-
-        begin
-          yield find(slug)
-        ensure
-          connection.release_advisory_lock(lock)
-        end
+        locked = []
+        ids = @kind.composed? ? Relatives.ids(record(slug)) : [record(slug).id]
+        ids.each { |id| lock(id, locked) }
+        yield find(slug)
+      ensure
+        locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
       end
 
-      # Calls the block with the locked record in one transaction; returns it Stored with its new plan. Raises Contended where
-      # the family is not as +current+ has it any more.
-      def committed(current, plan)
-        made = DocumentRecord.transaction do
-          record = documents.present.lock.find_by(slug: current.slug) || raise(Missing, current.slug)
-          raise Contended unless record.version == current.version
+      def lock(id, locked)
+        name = "lattice #{id}"
+        raise Contended unless Turns.aside { DocumentRecord.connection.get_advisory_lock(name, Database::LOCK) }
 
-          yield record
+        locked << name
+      end
+
+      # What uses a document, with its new plan.
+      def following(current, plan, &) = @kind.composed? ? Following.new(self, @kind, current, plan).all(&) : []
+
+      # Calls the block with the locked record, and a word for all changes that belong together, in one transaction; returns it
+      # Stored with its new plan. Raises Contended where a document is not as +current+ and +following+ have it any more.
+      def committed(current, plan, following)
+        changed = following.select(&:patch)
+        made = DocumentRecord.transaction do
+          record, * = [current, *changed.map(&:stored)].map { |stored| unchanged(stored) }
+          yield record, (SecureRandom.uuid if changed.any?)
           record
         end
+        following.each { |one| remember(one.stored.record, one.plan) }
         keep(made, plan)
       end
+
+      # The locked record of a Stored document.
+      def unchanged(stored)
+        record = documents.present.lock.find_by(slug: stored.slug) || raise(Missing, stored.slug)
+        raise Contended unless record.version == stored.version
+
+        stored.record = record
+      end
+
+      def drop_undone(records) = ChangeRecord.where(document_id: records.map(&:id), status: 'undone').update_all(status: 'dropped')
 
       def refuse_overlap(current, version, patch)
         return if version.nil? || current.version == version
@@ -237,7 +275,7 @@ module VastLattice
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.
       def checked(family, before)
-        plan = @kind.compiled(family, before: before)
+        plan = compile(family, before)
         fresh = @kind.faults(plan) - (before ? @kind.faults(before) : [])
         raise Refused, fresh if fresh.any?
 
@@ -245,7 +283,7 @@ module VastLattice
       end
 
       # Writes a patch; +after+ is the family that it leads to.
-      def write(record, patch, after, person:, summary:, kind: 'edit')
+      def write(record, patch, after, person:, summary:, kind: 'edit', together: nil)
         number = record.version
         record.version += 1
         record.assign_attributes(name: @kind.title(after), subject: @kind.subject(after), about: @kind.about(after))
@@ -254,30 +292,16 @@ module VastLattice
         Elements.write(record, @kind, patch, after)
         record.save!
         UseRecord.write(record, @kind.uses(after))
-        ChangeRecord.create!(document_id: record.id, number: number, person: person, kind: kind, summary: summary, patch: patch.to_tree)
+        ChangeRecord.create!(document_id: record.id, number: number, person: person, kind: kind, summary: summary, together: together,
+                             patch: patch.to_tree)
       end
 
-      def step(slug, person, kind, status, choose)
-        changing(slug) do |current|
-          change = choose.call(ChangeRecord.where(document_id: current.record.id)).first
-          next current if change.nil? || change.number == 1
-
-          patch = yield(@kind.patch_of(change.patch))
-          refuse_built_on(current, change, patch)
-          after = patch.applied(@kind.document(current.plan))
-          committed(current, @kind.compiled(after, before: current.plan)) do |record|
-            change.update!(status: status)
-            write(record, patch, after, person: person, summary: "#{kind.capitalize}: #{change.summary}"[0, SUMMARY], kind: kind)
-          end
-        end
-      end
-
-      # Later edits of others that still hold keep an edit from being taken back, if they touch the same.
-      def refuse_built_on(current, change, patch)
-        later = ChangeRecord.where(document_id: current.record.id, kind: 'edit', status: 'done').where('number > ?', change.number).to_a
-        return unless later.any? && Overlap.new(patch, later.map { |other| @kind.patch_of(other.patch) }).any?
-
-        raise Stale, later
+      # Writes a patch and those of what follows; returns the records.
+      def write_all(record, patch, after, following, **said)
+        write(record, patch, after, **said)
+        changed = following.select(&:patch)
+        changed.each { |one| write(one.stored.record, one.patch, one.after, **said) }
+        [record, *changed.map { |one| one.stored.record }]
       end
 
       def summary(old, new)

@@ -13,9 +13,13 @@ module VastLattice
       lattice table FILE [--json]    all variants with values, states, mass, findings (CSV)
       lattice draw FILE [--view VIEW] [--part PART] [--row TABLE=ROW]… [--set NAME=VALUE]… > picture.svg
                    VIEW is front, back, top, bottom, end, section, or flat for the flat pattern of a folded part
+      lattice parts FILE [--row TABLE=ROW]… [--set NAME=VALUE]… [--flat] [--json | --csv]
+                   the parts list, indented by level or as totals
+      lattice bundle FILE [--zip]    the family with all that it uses, as one file
       lattice convert FILE           YAML to JSON, JSON to YAML
+      Families that a file places as components are looked for in the files beside it; FILE may be a bundle of several.
     TEXT
-    COMMANDS = %w[resolve check table draw convert].freeze
+    COMMANDS = %w[resolve check table draw parts bundle convert].freeze
 
     # The command itself is wrong.
     class Misused < Error; end
@@ -36,7 +40,7 @@ module VastLattice
       raise Misused.new("\"#{command}\" is no command.", remedy: "Usage:\n#{USAGE}") unless COMMANDS.include?(command)
       raise Misused.new('Exactly one FILE is needed.', remedy: "Usage:\n#{USAGE}") if file.nil? || stray.any?
 
-      @document = Exchange::FamilyFile.read(contents(file))
+      @document, @library = FamilyFolder.new(file, contents(file)).read
       send(command)
     rescue OptionParser::ParseError => e
       fail_with("#{e.message.lines.map(&:strip).join('. ')}.", "Usage:\n#{USAGE}")
@@ -59,13 +63,16 @@ module VastLattice
     # What is only missed because it could not be read is not complained about again.
     def findings_of_rest(error)
       @document = error.rest
-      found = Plan.of(@document.family).findings.reject { |finding| error.lost.any? { |name| finding.message.include?("\"#{name}\"") } }
+      found = Plan.of(@document.family, library: @library || Plan::Library.none).findings.reject { |finding| error.lost.any? { |name| finding.message.include?("\"#{name}\"") } }
       found.map { |finding| [@document.line(finding.place) || 0, told(finding)] }
     end
 
     def options
       OptionParser.new do |parser|
         parser.on('--json') { @json = true }
+        parser.on('--csv') { @csv = true }
+        parser.on('--flat') { @flat = true }
+        parser.on('--zip') { @zip = true }
         parser.on('--view VIEW') { |view| @view = view }
         parser.on('--part PART') { |part| @part = part }
         parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
@@ -95,7 +102,7 @@ module VastLattice
 
     # The plan, or nil after its errors are told.
     def plan
-      plan = Plan.of(@document.family)
+      plan = Plan.of(@document.family, library: @library)
       return plan if plan.runnable?
 
       plan.errors.each { |finding| tell(finding, @err) }
@@ -151,7 +158,7 @@ module VastLattice
     end
 
     def check
-      plan = Plan.of(@document.family)
+      plan = Plan.of(@document.family, library: @library)
       review = Checks::Review.new(plan)
       found = review.found.map(&:told)
       found.sort_by.with_index { |finding, index| [@document.line(finding.place) || 0, index] }.each { |finding| tell(finding, @out) }
@@ -185,6 +192,37 @@ module VastLattice
       return view if Drawing::Views::NAMES.include?(view)
 
       raise Misused.new("There is no view \"#{view}\".", remedy: Nearest.remedy(view, Drawing::Views::NAMES, kind: 'view'))
+    end
+
+    def parts
+      found = result or return 2
+      list = Quantities::PartsList.new(found.outcome)
+      return print_json(Exchange::PartsSheets.tree(list), found) if @json
+
+      print_parts(@flat ? list.flat : list.indented)
+      @out.puts("In all: #{Checks::Figures.mass_text(list.mass)}, #{found.price}") unless @csv
+      found.errors? ? 1 : 0
+    end
+
+    def print_json(tree, found)
+      @out.puts(JSON.pretty_generate(tree))
+      found.errors? ? 1 : 0
+    end
+
+    def print_parts(positions)
+      rows = Exchange::PartsSheets.rows(positions)
+      return @out.write(Exchange::Sheets::CommaText.write([Exchange::Sheet.new(nil, rows)])) if @csv
+
+      lines = rows.map { |row| row.first(11).map { |cell| cell.is_a?(Float) ? Units::Format.number(cell) : cell.to_s } }
+      widths = lines.transpose.map { |column| column.map(&:size).max }
+      lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
+    end
+
+    def bundle
+      found = plan or return 2
+      bundle = Exchange::BundleFile.of(found.placed.families + [found.family], main: found.family.name)
+      @out.write(@zip ? Exchange::BundleFile.zip(bundle) : Exchange::BundleFile.yaml(bundle))
+      0
     end
 
     def convert

@@ -7,7 +7,7 @@ module VastLattice
   # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
-                                   tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
+                                   components: [], tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
                                    overrides: [], opt_outs: [], forms: [], pictures: [])
     extend TreeForm
 
@@ -27,6 +27,7 @@ module VastLattice
     #   def self.name = 'set'                        # the key in files: set: gauge, to: 3 mm
     #   def self.about = 'set a value'               # for people
     #   def self.subject = :parameter                # what its target is: :parameter, :number, :choice, :feature, :label or :text
+    #   def self.decided(target) = [target]          # the names that it decides, by its target
     #   def self.arguments = [EffectArgument, …]     # what it takes besides; file, API and editor follow from them
     #   def self.consequences(effect, reader, place) # Plan::Consequences, when a family is compiled; problems go to the reader
     EFFECTS = Registry.new('effect')
@@ -35,8 +36,8 @@ module VastLattice
     CONTROLS = Registry.new('control')
 
     def self.nested
-      { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, tables: Table, rules: Rule,
-        rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
+      { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, components: Component, tables: Table,
+        rules: Rule, rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
         forms: Form, pictures: Picture }
     end
 
@@ -54,6 +55,7 @@ module VastLattice
     # Named things; names match regardless of case. nil when there is none.
     def parameter(name) = find(parameters, name)
     def part(name) = find(parts, name)
+    def component(name) = find(components, name)
     def table(name) = find(tables, name)
     def rule(name) = find(rules, name)
     def form(name) = find(forms, name)

@@ -10,13 +10,17 @@ module VastLattice
 
     def error? = level == :error
 
+    # The same of a component.
+    def within(component) = with(place: (place || Place.at).within(component))
+
     # Message, place and remedy in one line.
     def to_s = [place && "#{place}:", message, remedy].compact.join(' ')
 
     # Plain form for files and the API.
     def to_tree
       { 'code' => code.to_s, 'level' => level.to_s, 'message' => message, 'remedy' => remedy,
-        'place' => place&.to_s, 'path' => place&.path, 'span' => place&.span && [place.span.start, place.span.length] }
+        'place' => place&.to_s, 'path' => place&.path, 'component' => place&.component,
+        'span' => place&.span && [place.span.start, place.span.length] }
         .compact
     end
   end

@@ -8,13 +8,19 @@ module VastLattice
 
     # Resolves a FoundPick.
     def self.of(plan, pick)
-      new(plan, pick, plan.program.call(pick.overrides, pick.rows, pick.answers))
+      new(plan, pick, plan.program.call(pick.overrides, pick.rows, pick.answers, pick.below))
     end
+
+    # That of a Plan::Run, the same for all who share it.
+    def self.of_run(run) = run.once { new(run.plan, run.pick, run.raw) }
+
+    # Whether it is a component's.
+    def component? = pick.pick == :given
 
     def initialize(plan, pick, result)
       @plan = plan
       @pick = pick
-      @values, @deciders, @taken, @limits, @raw_findings, @raw_lines = result
+      @values, @deciders, @taken, @limits, @raw_findings, @raw_lines, @inside = result
     end
 
     # The branch that was taken, by the number of the rule, and the rows that count, by that of the rule table; nil where
@@ -22,11 +28,17 @@ module VastLattice
     def branches = @branches ||= plan.bound.conditionals.map(&:index).zip(@taken).to_h
 
     # The value of a parameter or state, as the program holds it: Float in base units, true or false,
-    # String. Raises KeyError for an unknown name.
-    def value(name) = values[target(name).index]
+    # String. In a component (leg.height) it is a list where that has a pattern. Raises KeyError for an unknown name.
+    def value(name)
+      found = plan.symbols[name]
+      found ? values[found.index] : inside(Name.read(name)) { |own, rest| own.value(rest) }
+    end
 
     # The value as text, with its unit.
-    def text(name) = text_of(target(name))
+    def text(name)
+      found = plan.symbols[name]
+      found ? text_of(found) : Array(inside(Name.read(name)) { |own, rest| own.text(rest) }).uniq.join(', ')
+    end
 
     # The same of a Target.
     def text_of(target)
@@ -43,7 +55,7 @@ module VastLattice
     end
 
     # Whether a parameter applies in this outcome; states always do.
-    def applies?(target) = Plan::Decider.decode(deciders[target.index]).first != :idle
+    def applies?(target) = target.read? || Plan::Decider.decode(deciders[target.index]).first != :idle
 
     # :suppressed, :hidden, :shown, or :undefined where a condition of it is.
     def state(feature)
@@ -79,8 +91,16 @@ module VastLattice
     # [least, most, step, choices] of a parameter, nil where there is none.
     def limit(name) = limits[target(name).index] || [nil, nil, nil, nil]
 
-    # The reasons of one value or state: a Reason.
-    def because(name) = Because.new(self).reason(target(name))
+    # The reasons of one value or state, also in a component (leg.height): a Reason. Raises KeyError.
+    def because(name) = Chain.new(self).reason(name)
+
+    # What the components came to: Placings.
+    def placings
+      @placings ||= plan.family.components.zip(@inside || []).map { |component, inside| Placing.new(self, component, inside) }
+    end
+
+    # The Placing of a name, or nil.
+    def placing(name) = placings.find { |own| own.name.casecmp?(name.to_s) }
 
     # All Findings of this outcome, worst first.
     def findings
@@ -88,11 +108,15 @@ module VastLattice
     end
 
     # Whether it is wrong, as far as that can be told without wording it.
-    def plainly_wrong? = @raw_findings.any? { |code, _, level| code != :notice || level == :error }
+    def plainly_wrong?
+      @raw_findings.any? { |code, _, level| code != :notice || level == :error } || built_outcomes.any?(&:plainly_wrong?)
+    end
 
     # Whether this outcome finds the same as another one of the same pick, as far as that can be told without wording it.
     def finds_the_same?(other)
-      @raw_findings == other.raw_findings && [plan, other.plan].all? { |own| own.errors.empty? && own.family.alternatives.empty? }
+      @raw_findings == other.raw_findings && built_outcomes == other.built_outcomes && [plan, other.plan].all? do |own|
+        own.errors.empty? && own.family.alternatives.empty?
+      end
     end
 
     # Whether this outcome says the same as one of a plan with the same names, as far as that can be told at a glance.
@@ -101,8 +125,15 @@ module VastLattice
     # Prices, rounded to the cent per line, without those that wait for the shape: Lines.
     def prices = lines.select { |line| line.list == 'price' }
 
-    # Their sum as text, by currency; '' where there is none.
-    def price = Line.price(lines)
+    # Their sum as text, with those of the components, by currency; '' where there is none.
+    def price = Line.price_of(price_sums)
+
+    # The same as amounts.
+    def price_sums
+      inside = placings.select(&:built?).flat_map { |placing| placing.instances.map { |_, own| own.price_sums } }
+      [Line.sums(lines), *inside].reduce { |sum, one| sum.merge(one) { |_, left, right| left + right } }
+                                 .transform_values { |amount| amount.finite? ? amount.round(2) : amount }
+    end
 
     # Operations that rules add: Lines.
     def operations = lines.select { |line| line.list == 'operation' }
@@ -152,16 +183,32 @@ module VastLattice
     end
 
     def target(name)
-      plan.symbols[name] || raise(KeyError, "no parameter or state named #{name}")
+      plan.symbols[name] || plan.symbols.given(name) || raise(KeyError, "no parameter or state named #{name}")
     end
 
     # Equal in everything that the pick decides.
     def ==(other)
-      other.is_a?(Outcome) && [values, deciders, limits, findings] == [other.values, other.deciders, other.limits, other.findings]
+      return true if equal?(other)
+
+      other.is_a?(Outcome) && [values, deciders, limits, findings] == [other.values, other.deciders, other.limits, other.findings] &&
+        placings.map(&:instances) == other.placings.map(&:instances)
     end
+
+    # What the block gives of each instance of a component and the rest of a path.
+    def inside(path)
+      placing = path.rest && placing(path.first)
+      raise KeyError, "no parameter or state named #{path}" unless placing
+
+      found = placing.instances.map { |_, own| yield own, path.rest.to_s }
+      placing.many? ? found.flatten(1) : found.first
+    end
+    private :inside
 
     protected
 
     attr_reader :raw_findings, :raw_lines
+
+    # Outcomes of components that are built, each different one once.
+    def built_outcomes = placings.select(&:built?).flat_map { |placing| placing.instances.map(&:last) }.uniq(&:object_id)
   end
 end

@@ -5,8 +5,11 @@ module VastLattice
   # within the text that is written there.
   #
   #   Place.new(path: %w[parameters length formula], span: span).to_s  # "parameter length, formula"
-  class Place < Value.with(:path, span: nil)
-    SINGULAR = { 'parameters' => 'parameter', 'parts' => 'part', 'features' => 'feature', 'tables' => 'table', 'rows' => 'row',
+  #
+  # +component+ is the path of the component in whose family it is; nil for the family itself.
+  class Place < Value.with(:path, span: nil, component: nil)
+    SINGULAR = { 'parameters' => 'parameter', 'parts' => 'part', 'components' => 'component', 'features' => 'feature',
+                 'tables' => 'table', 'rows' => 'row',
                  'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
                  'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
                  'pages' => 'page', 'groups' => 'group', 'fields' => 'field', 'narrowings' => 'narrowing',
@@ -15,26 +18,28 @@ module VastLattice
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)
 
+    # The same place, in the family of a component.
+    def within(name) = with(component: [name, component].compact.join('.'))
+
     # Whether it is a cell of a variant table.
     def cell? = path[0] == 'tables' && path[2] == 'rows' && path[4] == 'cells'
 
     # Readable text, outermost first.
     def to_s
-      words = []
-      path.each_with_index do |key, index|
-        next if HIDDEN.include?(key)
-
-        named = index.positive? && SINGULAR.key?(path[index - 1]) && !counted?(index)
-        if named
-          words << "#{SINGULAR[path[index - 1]]} #{called(key)}"
-        else
-          (words << plain(key) unless SINGULAR.key?(key) && index < path.size - 1)
-        end
-      end
+      words = [*component, *steps]
       words.empty? ? 'the family' : words.join(', ')
     end
 
     private
+
+    def steps
+      path.each_with_index.filter_map do |key, index|
+        next if HIDDEN.include?(key)
+        next "#{SINGULAR[path[index - 1]]} #{called(key)}" if index.positive? && SINGULAR.key?(path[index - 1]) && !counted?(index)
+
+        plain(key) unless SINGULAR.key?(key) && index < path.size - 1
+      end
+    end
 
     # The rows of a rule table have numbers, not names.
     def counted?(index) = path.first == 'rule_tables' && path[index - 1] == 'rows'

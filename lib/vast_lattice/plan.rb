@@ -15,31 +15,50 @@ module VastLattice
     # +late_program+ is nil where nothing waits for the shape, +form_program+ where no form has conditions; +decisive+ are the
     # indexes of the targets whose values decide solids and masses.
     attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels, :memo, :figures,
-                :state_indexes, :decisive
+                :state_indexes, :decisive, :placed, :influence, :nothing, :default_rows, :place_program, :kept
 
     # {form => its FormFields}
     attr_reader :form_fields
 
-    # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else.
-    def self.of(family, before: nil) = new(family, before)
+    # Compiles a family. +before+, the Plan of an earlier edition of it, makes it quicker and changes nothing else. Its components
+    # are found in the +library+: without one, as they were before.
+    def self.of(family, before: nil, library: before ? before.placed.library : Library.none) = new(family, before, library)
 
-    def initialize(family, before = nil)
+    def initialize(family, before = nil, library = Library.none)
       @family = family
+      @placed = Placed.new(family, library)
+      @kept = Kept.new
+      @influence = Influence.new(self)
       found = bind(family, before)
-      same = before && same_shapes?(before.family)
-      @memo = same ? before.memo : Memo.new(REMEMBERED)
-      # Shapes may be given by lists, which an edit of a cell changes.
-      @figures = same && lists == before.lists ? before.figures : Memo.new(FIGURES)
+      take_over(before)
       @nothing = Array.new(targets.size).freeze
+      @default_rows = default_rows_of_tables
       @state_indexes = indexes_of_states
       compile(found)
       forms = read_forms
       found += forms.findings + Advice.new(@bound, family, lists, more: forms.trees).findings
+      @price = Priced.target(self)
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
     end
 
     def targets = bound.targets
+
+    # The Outlet by which a parent reads something here, and the Inlet by which it decides it, by Name; nil where there is none.
+    def outlet(name)
+      own = symbols.own(name) || (@price if name.key == Priced::NAME)
+      own ? Outlet.new(steps: [], target: own, name: own.name) : placed.outlet(name)
+    end
+
+    def inlet(name)
+      own = symbols.decided(name)
+      return placed.inlet(name) unless own
+
+      Inlet.new(steps: [own.index], target: own.innermost, name: own.name) if own.given? || Placed::DECIDED.include?(own.kind)
+    end
+
+    # What comes of it where a parent gives Given::Items: a Run. Equal calls share one.
+    def run(items) = kept.runs.fetch(items) { Run.of(self, items) }
 
     # Values of the table columns that formulas use as lists.
     def lists = symbols.lists.values
@@ -80,9 +99,19 @@ module VastLattice
 
     private
 
-    # {name of a part or feature => indexes of its states built and shown}
+    def default_rows_of_tables = bound.tables.map { |one| one.table.lookup? ? nil : one.table.default_row_index }.freeze
+
+    # What earlier shapes came to.
+    def take_over(before)
+      same = before && same_shapes?(before.family)
+      @memo = same ? before.memo : Memo.new(REMEMBERED)
+      # Shapes may be given by lists, which an edit of a cell changes.
+      @figures = same && lists == before.lists ? before.figures : Memo.new(FIGURES)
+    end
+
+    # {name of a part, feature or component => indexes of its states built and shown}
     def indexes_of_states
-      (family.parts + family.features).to_h do |item|
+      (family.parts + family.features + family.components).to_h do |item|
         [item.name, %w[built shown].map { |state| symbols["#{item.name}.#{state}"].index }]
       end
     end
@@ -94,11 +123,11 @@ module VastLattice
 
     def compile(found)
       if found.any? { |finding| finding.error? && !finding.place&.cell? }
-        @cyclic = told_circles(Order.new(bound))
+        @cyclic = told_circles(Order.new(bound, placed))
         return
       end
 
-      circles = CellCircles.new(bound)
+      circles = CellCircles.new(bound, placed)
       order = circles.order
       @cyclic = order.circles.any? ? told_circles(order) : circles.findings
       return if order.circles.any?
@@ -108,8 +137,9 @@ module VastLattice
     end
 
     def compile_programs(order)
-      @program = Program.new(bound, order, lists)
+      @program = Program.new(bound, order, lists, placed)
       @shape_program = ShapeProgram.new(bound, lists)
+      @place_program = PlaceProgram.new(bound, lists) if bound.components.any?
       @late_program = LateProgram.new(bound, symbols, lists) if bound.late.any?
       @decisive = (@shape_program.uses | indexes_of_looks).freeze
       @labels = Labels.new(bound.patterns, targets, lists, said: bound.labels)
@@ -119,7 +149,7 @@ module VastLattice
 
     # Solids depend on what the parts say and on the numbers that they are remembered by.
     def same_shapes?(other)
-      %i[parts parameters materials].all? { |list| family.public_send(list).equal?(other.public_send(list)) } &&
+      %i[parts parameters materials components].all? { |list| family.public_send(list).equal?(other.public_send(list)) } &&
         family.variant_tables.size == other.variant_tables.size
     end
 
@@ -141,7 +171,7 @@ module VastLattice
     # taken from there.
     def bind(family, before)
       followed = before if before && cells_alone?(before, family)
-      @symbols = followed ? followed.symbols.following(family) : Symbols.new(family)
+      @symbols = followed ? followed.symbols.following(family) : Symbols.new(family, placed)
       reader = Reader.new(@symbols)
       binder = Binder.new(family, reader, before: before)
       @bound = followed ? followed.bound.with(tables: binder.tables) : binder.bind
@@ -150,7 +180,7 @@ module VastLattice
     end
 
     def cells_alone?(before, family)
-      return false unless before.runnable? && before.lists.empty?
+      return false unless before.runnable? && before.lists.empty? && placed.all.empty?
 
       others = Family.fields.keys - [:tables]
       others.all? { |field| family.public_send(field).equal?(before.family.public_send(field)) } &&

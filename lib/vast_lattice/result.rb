@@ -22,7 +22,7 @@ module VastLattice
     # Findings of the outcome and of the shape, worst first; with those of pictures and facts that took too much work, as
     # far as they were asked for.
     def findings
-      @found ||= outcome.findings + model.findings + late.findings
+      @found ||= outcome.findings + model.findings + late_findings
       (@found + @spent.to_a).sort_by { |finding| Finding::LEVELS.index(finding.level) }
     end
 
@@ -32,9 +32,21 @@ module VastLattice
       @late ||= program ? Outcome::Late.new(outcome, Geometry::Measures.of(whole.model, program.measured)) : Outcome::Late.none
     end
 
-    # All prices and operations, the base price first; and the sum of the prices as text.
+    # What it finds late, with that of components that are built.
+    def late_findings
+      inner = outcome.placings.select(&:built?).flat_map do |placing|
+        placing.kinds.flat_map { |own, numbers| inside(own).late_findings.map { |finding| finding.within(placing.path(numbers)) } }
+      end
+      late.findings + inner
+    end
+
+    # All prices and operations of the family itself, the base price first; and the sum of the prices, with those of all
+    # components, as text.
     def lines = (outcome.lines + late.lines).partition { |line| line.rule.empty? }.flatten(1)
-    def price = Outcome::Line.price(lines)
+    def price = Outcome::Line.price_of(Geometry::Pricing.sums(outcome, lines))
+
+    # The Result of a component's Outcome, one for all instances that share it.
+    def inside(own) = (@inside ||= {}.compare_by_identity)[own] ||= Result.new(own.plan, outcome: own)
 
     def errors? = findings.any?(&:error?)
 
@@ -45,15 +57,15 @@ module VastLattice
     # as in Drawing::ModelView.
     def view(name, **options)
       options = options.merge(later: later) if @build_to
-      solids = model.solids
-      key = [:view, name, options, solids.map { |solid| [solid.solid.object_id, solid.colour, solid.shown] }]
+      solids = model.bodies
+      key = [:view, name, options, solids.map { |solid| solid_key(solid) }]
       kept('The picture', key) { drawn(name, solids, options) }
     end
 
     # Triangles and edges of the parts that are shown in a tier: [{'part', 'colour', 'groups', 'edges'}, …].
     def meshes(tier: 'full')
-      model.solids.select { |solid| solid.shown && solid.part.drawn_in?(tier) }.filter_map do |solid|
-        kept('The picture', [:mesh, tier, solid.solid.object_id, solid.colour]) { mesh(Drawing::Tier.of(solid, tier)) }
+      model.bodies.select { |solid| solid.shown && solid.drawn_in?(tier) }.filter_map do |solid|
+        kept('The picture', [:mesh, tier, *solid_key(solid)]) { mesh(Drawing::Tier.of(solid, tier)) }
       end
     end
 
@@ -65,7 +77,7 @@ module VastLattice
 
     # Facts that take longer: the surface in mm2, the centre of mass and the size along x, y, z in mm.
     def more_facts
-      @more_facts ||= if model.solids.empty? || !model.complete?
+      @more_facts ||= if model.bodies.empty? || !model.complete?
                         {}
                       else
                         within_budget('The surface') { measured } || {}
@@ -80,6 +92,9 @@ module VastLattice
     end
 
     private
+
+    # What a picture of a body depends on.
+    def solid_key(body) = [body.solid.object_id, body.colour, body.shown, body.frame.origin, body.frame.u, body.frame.v]
 
     # The features that come after the step up to which the model is built, as they will be: Geometry::PlacedFeature.
     def later

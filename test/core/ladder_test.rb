@@ -43,7 +43,7 @@ class LadderTest < CoreCase
   def test_the_order_is_one_of_the_ladders
     each_outcome do |plan, _, what|
       done = {}
-      Plan::Order.new(plan.bound).steps.each do |step|
+      Plan::Order.new(plan.bound, plan.placed).steps.each do |step|
         used = step.is_a?(Plan::Bound::Rule) ? step.variables : plan.bound.ladder(step).then { |ladder| ladder.trees.flat_map(&:variables) + ladder.parents }
         used.each { |one| assert done[one.index], "#{what}: #{one.name}" }
         done[step.index] = true unless step.is_a?(Plan::Bound::Rule)

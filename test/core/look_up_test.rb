@@ -105,7 +105,7 @@ class LookUpTest < CoreCase
     names = (1..6000).map { |n| { 'name' => "p#{n}", 'kind' => 'count', 'formula' => n == 6000 ? '1' : "p#{n + 1} + 1" } }
     family = Family.from_tree('name' => 'Chain', 'parameters' => names)
     symbols = Plan::Symbols.new(family)
-    order = Plan::Order.new(Plan::Binder.new(family, Plan::Reader.new(symbols)).bind)
+    order = Plan::Order.new(Plan::Binder.new(family, Plan::Reader.new(symbols)).bind, symbols.placed)
     assert_equal %w[p6000 p5999], order.steps.first(2).map(&:name)
     assert_nil order.circle
   end

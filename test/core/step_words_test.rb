@@ -29,8 +29,8 @@ class StepWordsTest < CoreCase
   def test_every_step_has_words
     undefined = words(family(PLATE.sub('default: 7}', 'default: 7}, {name: none, kind: number, unit: mm, formula: 1 mm2 / (bore - bore)}').sub('diameter: bore', 'diameter: none')))
     assert_equal '⌀undefined, 15 mm from left and top', undefined['corner_holes']
-    Dir[File.join(ROOT, 'demo/*.yaml')].each do |path|
-      words(Exchange::FamilyFile.read(File.read(path)).family).each { |name, line| refute_match(/#<|nil|NaN/, line, name) }
+    demo_plans.each_value do |plan|
+      Result.new(plan).model.solids.flat_map(&:features).each { |feature| refute_match(/#<|nil|NaN/, Drawing::StepWords.of(feature), feature.name) }
     end
   end
 end

@@ -166,7 +166,7 @@ class TablesTest < CoreCase
   # docs/findings.md explains every code that the core can give.
   def test_every_code_is_documented
     code = Dir[File.join(ROOT, 'lib/**/*.rb')].map { |path| File.read(path) }.join
-    codes = code.scan(/(?:error|note|find|report|found)\((?::\w+, )?:(\w+), |code: :(\w+)|level == :error \? :(\w+) : :(\w+)/).flatten.compact.uniq
+    codes = code.scan(/(?:error|note|find|report|found|tell)\((?::\w+, )?:(\w+), |code: :(\w+)|level == :error \? :(\w+) : :(\w+)/).flatten.compact.uniq
     documented = File.read(File.join(ROOT, 'docs/findings.md')).scan(/^\| `(\w+)`/).flatten
 
     assert_empty codes - documented - %w[error warning note]

@@ -12,7 +12,7 @@ class UsesTest < CoreCase
     found = uses('parameter', 'length')
     roles = found.group_by { |use| use['role'] }.transform_values(&:size)
 
-    assert_equal({ 'reads' => 13, 'decides' => 1, 'asks' => 2 }, roles)
+    assert_equal({ 'reads' => 14, 'decides' => 1, 'asks' => 2 }, roles)
     assert_includes found, { 'place' => 'part frame, feature windows, built when', 'path' => %w[parts frame features windows built_when],
                              'text' => 'length > 600 mm', 'role' => 'reads' }
     assert_equal(['table size, column length'], found.select { |use| use['role'] == 'decides' }.map { |use| use['place'] })

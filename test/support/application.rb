@@ -67,7 +67,8 @@ module TestApplication
 
     clear_changed
     present = VastLattice::Storage::DocumentRecord.pluck(:slug)
-    demos.except(*present).each_value { |path| store.create(VastLattice::Exchange::FamilyFile.read(File.read(path)).family, person: 'Demo') }
+    families = demos.except(*present).values.map { |path| VastLattice::Exchange::FamilyFile.read(File.read(path)).family }
+    VastLattice::Family::Kinship.ordered(families).each { |family| store.create(family, person: 'Demo') }
     @loaded = heads
     @sums = sums
   end
@@ -77,8 +78,15 @@ module TestApplication
     # Whoever changed a record past the store has changed no head.
     return VastLattice::Storage::Database.clear if kept.empty? || kept == @loaded
 
-    VastLattice::Storage::UseRecord.delete_all
-    VastLattice::Storage::DocumentRecord.where.not(id: kept.map(&:first)).delete_all
+    gone = with_users(VastLattice::Storage::DocumentRecord.where.not(id: kept.map(&:first)).pluck(:id))
+    VastLattice::Storage::UseRecord.where(user_id: gone).delete_all
+    VastLattice::Storage::DocumentRecord.where(id: gone).delete_all
+  end
+
+  # Whatever uses what goes is stored anew, too.
+  def self.with_users(ids)
+    more = VastLattice::Storage::UseRecord.where(used_id: ids).pluck(:user_id) - ids
+    more.empty? ? ids : with_users(ids + more.uniq)
   end
 
   def self.heads = VastLattice::Storage::DocumentRecord.order(:id).pluck(:id, :slug, :version, :digest, :removed_at)

@@ -23,6 +23,15 @@ module EditExamples
                                              stock: { kind: 'plate', width: '90 mm', height: '60 mm', thickness: '2 mm' }),
     example('set_part', 'part frame, colour: added ink blue', part: 'frame', field: 'colour', text: 'ink blue'),
     example('remove_part', 'part cover: removed', ground: 'put_part', part: 'cover'),
+    example('put_component', 'component stiffener: added', component: { name: 'stiffener', family: 'Cross tie', values: { length: 'depth' } }),
+    example('add_component', 'component stiffener: added', name: 'stiffener', placed: 'Cross tie'),
+    example('move_component', 'component order: stiffener, second', ground: 'put_component:two', component: 'stiffener'),
+    example('copy_component', 'component twin: added', ground: 'put_component', component: 'stiffener', name: 'twin'),
+    example('remove_components', 'component stiffener: removed', ground: 'put_component', components: %w[stiffener]),
+    example('set_components', 'component stiffener, at', ground: 'put_component', components: %w[stiffener], field: 'at.x.on', text: 'frame'),
+    example('give_components', 'component stiffener, values, wall: added', ground: 'put_component', components: %w[stiffener], path: 'wall', text: '3 mm'),
+    example('pick_components', 'component stiffener, rows', ground: 'put_component', components: %w[stiffener], table: 'size', text: 'CT-1'),
+    example('rename_component', 'component rib: added', ground: 'put_component', name: 'stiffener', to: 'rib'),
     example('set_stock', 'bend radius: 3 mm → 4 mm', part: 'frame', field: 'bend_radius', text: '4 mm'),
     example('add_stock_item', 'part pin, stock, steps', ground: 'put_part:turned', part: 'pin', list: 'steps',
                                                         item: { length: '10 mm', diameter: '8 mm' }),
@@ -106,6 +115,7 @@ module EditExamples
                                                                      { length: '30 mm', diameter: '8 mm' }]
                                            }),
               'put_rule:set' => example('put_rule', 'rule Set: added', rule: { name: 'Set', set: 'Paint', when: 'length > 9 m', then: [{ warn: 'Long.' }] }),
+              'put_component:two' => example('copy_component', '', ground: 'put_component', component: 'stiffener', name: 'second'),
               'add_column:property' => example('add_column', 'table size', table: 'size', target: 'remark', kind: 'text') }.freeze
 
   # The family on which an example can be done.

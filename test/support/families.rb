@@ -5,6 +5,13 @@ module Families
   # The demo's side frame.
   def side_frame = read_family(File.read(File.join(CoreTest::ROOT, 'demo/side-frame.yaml')))
 
+  # The demo, whose families are made of each other: Plans by name.
+  def demo_plans
+    families = Dir[File.join(CoreTest::ROOT, 'demo/*.yaml')].map { |path| read_family(File.read(path)) }
+    library = VastLattice::Plan::Library.new(families)
+    families.to_h { |family| [family.name, library.plan(family.name)] }
+  end
+
   # The plain washers of ISO 7089 with their table.
   def washers
     family = read_family(File.read(File.join(CoreTest::ROOT, 'test/data/washer.yaml')))

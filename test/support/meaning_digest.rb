@@ -25,9 +25,9 @@ module MeaningDigest
   end
 
   def demos
-    Dir[File.join(CoreTest::ROOT, 'demo/*.yaml')].to_h do |path|
-      [File.basename(path, '.yaml'), -> { of_variants(VastLattice::Exchange::FamilyFile.read(File.read(path)).family) }]
-    end
+    families = Dir[File.join(CoreTest::ROOT, 'demo/*.yaml')].to_h { |path| [File.basename(path, '.yaml'), VastLattice::Exchange::FamilyFile.read(File.read(path)).family] }
+    library = VastLattice::Plan::Library.new(families.values)
+    families.transform_values { |family| -> { of_variants(library.plan(family.name)) } }
   end
 
   def randoms
@@ -50,8 +50,7 @@ module MeaningDigest
     end.join)
   end
 
-  def of_variants(family)
-    plan = VastLattice::Plan.of(family)
+  def of_variants(plan)
     Digest::SHA256.hexdigest(VastLattice::Checks::Variants.new(plan).map { |variant| said(plan, variant.outcome) }.join)
   end
 
@@ -62,7 +61,7 @@ module MeaningDigest
 
   # All that an outcome says, with its plan's findings, as text.
   def said(plan, outcome)
-    targets = plan.targets.sort_by(&:name)
+    targets = plan.targets.reject(&:given?).sort_by(&:name)
     told = targets.map { |target| [target.name, outcome.text_of(target), outcome.decider(target.name).to_s, outcome.limit(target.name)] }
     reasons = outcome.pick.rows.empty? ? [] : targets.map { |target| outcome.because(target.name).to_tree }
     JSON.generate([told, reasons, outcome.findings.map(&:to_tree), outcome.labels, outcome.lines.map(&:to_tree), plan.findings.map(&:to_tree)], allow_nan: true)

@@ -17,7 +17,7 @@ module VastLattice
         # Applies one edit, or several as one change.
         post '/:slug/edits' do |slug|
           edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
-          stored = store.edit(slug, version: sent['version'], person: person) do |family|
+          stored = store.edit(slug, version: sent['version'], person: person, follow: Plan::Following.of(edits)) do |family|
             edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
           end
           answer(changed(slug, stored) { resolved(stored) })

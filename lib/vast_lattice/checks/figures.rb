@@ -31,7 +31,7 @@ module VastLattice
 
       # The price of an outcome as text, with what waits for the shape.
       def self.price(outcome, figure = of(outcome))
-        outcome.plan.late_program ? Outcome::Line.price(outcome.lines + figure.late.lines) : outcome.price
+        Outcome::Line.price_of(Geometry::Pricing.sums(outcome, outcome.lines + figure.late.lines))
       end
 
       # What the plan wants to be measured.

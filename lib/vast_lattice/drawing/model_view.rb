@@ -64,7 +64,7 @@ module VastLattice
       def section? = @options.view == 'section'
 
       def chosen(solids)
-        shown = solids.select { |solid| solid.shown && solid.part.drawn_in?(@options.tier) }
+        shown = solids.select { |solid| solid.shown && solid.drawn_in?(@options.tier) }
         alone = shown.select { |solid| solid.part.name == @options.part }
         shown = alone if alone.any?
         shown.map { |solid| Tier.of(solid, @options.tier) }

@@ -15,15 +15,16 @@ module VastLattice
       SMALLEST_RATIO = 400
       OLE = "\xD0\xCF\x11\xE0".b
 
-      # Reads the bytes of a file. Raises Unreadable.
-      def initialize(bytes)
+      # Reads the bytes of a file; +what+ it should be, in words. Raises Unreadable.
+      def initialize(bytes, what: 'spreadsheet file')
+        @what = what
         refuse_size(bytes)
         refuse_old(bytes)
         @zip = Zip::File.open_buffer(StringIO.new(bytes))
         refuse_bombs
       rescue Zip::Error, Zlib::Error, SystemCallError, ArgumentError, TypeError, EOFError, NoMethodError
         # What the library makes of a directory that points nowhere.
-        raise Unreadable.because('The file is damaged: it is no complete spreadsheet file.', remedy: 'Save it again and bring it in then.')
+        raise Unreadable.because("The file is damaged: it is no complete #{@what}.", remedy: 'Save it again and bring it in then.')
       end
 
       # Refuses a file of which a part is not whole. Raises Unreadable.

@@ -49,10 +49,10 @@ module VastLattice
         raise Unreadable.new(told(source, problems), rest && document(rest, source.lines), rest ? Pruning.lost(source.tree, rest) : [])
       end
 
-      def self.document(tree, lines)
-        tree = tree.except('vast_lattice', 'family').merge('name' => tree['family'])
-        Document.new(family: Family.from_tree(tree), lines: lines)
-      end
+      # The Family of a tree of the right shape.
+      def self.family(tree) = Family.from_tree(tree.except('vast_lattice', 'family').merge('name' => tree['family']))
+
+      def self.document(tree, lines) = Document.new(family: family(tree), lines: lines)
       private_class_method :document
 
       # The family as YAML. Rows that share their cells are written out each: a copy in between shares nothing.
@@ -61,11 +61,11 @@ module VastLattice
       # The family as JSON; the same structure.
       def self.json(family) = "#{JSON.pretty_generate(tree(family))}\n"
 
+      # The same as plain form.
       def self.tree(family)
         own = family.to_tree
         { 'vast_lattice' => VERSION, 'family' => own.delete('name') }.merge(own)
       end
-      private_class_method :tree
 
       # Problems with their lines; of very many, the first.
       def self.told(source, problems)

@@ -11,7 +11,7 @@ module VastLattice
       class Error < VastLattice::Error; end
 
       # Name of the edit => the module that has a function of that name.
-      HANDLERS = [Whole, Parameters, Parts, Shapes, Tables, Rows, Rules, Overrides, Forms, FormFields, Pictures,
+      HANDLERS = [Whole, Parameters, Parts, Components, Shapes, Tables, Rows, Rules, Overrides, Forms, FormFields, Pictures,
                   Renames].flat_map do |handler|
         handler.singleton_methods(false).map { |name| [name.to_s, handler] }
       end.to_h.freeze
@@ -42,7 +42,6 @@ module VastLattice
         else value
         end
       end
-      private_class_method :typed
 
       def self.refuse_shape(edit)
         fault = Schema.fault(edit) or return
@@ -98,6 +97,9 @@ module VastLattice
 
       # The list without an item.
       def self.drop(list, name, kind) = list - [find(list, name, kind)]
+
+      # All that shares one space of names.
+      def self.named(family) = [*family.parameters, *family.parts, *family.components, *family.features, *family.tables]
 
       # A name that parameters, features and parts can have.
       def self.checked_name(name)

@@ -12,7 +12,7 @@ module VastLattice
     class Elements < Value.with(:bodies, :orders)
       HEADER = ['family', '', ''].freeze
       # Kinds, with the key of their list in the family's plain form.
-      LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'table' => 'tables', 'rule' => 'rules',
+      LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'component' => 'components', 'table' => 'tables', 'rule' => 'rules',
                 'rule_table' => 'rule_tables', 'override' => 'overrides', 'opt_out' => 'opt_outs', 'form' => 'forms',
                 'picture' => 'pictures' }.freeze
       # Kinds within a kind.

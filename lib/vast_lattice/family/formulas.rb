@@ -9,19 +9,26 @@ module VastLattice
       # meant as they stand are left alone.
       def self.map(family, &change) = new(family, change).map
 
+      # Calls the block with each of these texts.
+      def self.each(family, &)
+        map(family) do |text|
+          yield text
+          text
+        end
+        nil
+      end
+
       def initialize(family, change)
         @family = family
         @change = change
       end
 
       def map
+        lists = { parameters: :parameter, parts: :part, components: :component, tables: :table, rules: :rule, rule_tables: :rule_table,
+                  forms: :form }
+        changed = lists.to_h { |list, one| [list, @family.public_send(list).map { |item| send(one, item) }] }
         @family.with(base_price: formula(@family.base_price), patterns: @family.patterns.transform_values { |text| pattern_text(text) },
-                     parameters: @family.parameters.map { |parameter| parameter(parameter) },
-                     parts: @family.parts.map { |part| part(part) }, tables: @family.tables.map { |table| table(table) },
-                     rules: @family.rules.map { |rule| rule(rule) },
-                     forms: @family.forms.map { |form| form(form) },
-                     overrides: @family.overrides.map { |own| own.with(value: entry(own.value, @family.parameter(own.target))) },
-                     rule_tables: @family.rule_tables.map { |table| rule_table(table) })
+                     overrides: @family.overrides.map { |own| own.with(value: entry(own.value, @family.parameter(own.target))) }, **changed)
       end
 
       private
@@ -48,6 +55,42 @@ module VastLattice
         part.with(stock: part.stock.map_entries { |text| dimension(text) }, at: place(part.at), least_wall: formula(part.least_wall),
                   built_when: formula(part.built_when), shown_when: formula(part.shown_when),
                   features: part.features.map { |feature| feature(feature) })
+      end
+
+      def component(component)
+        component.with(rows: component.rows.transform_values { |text| row_pick(text) },
+                       values: component.values.transform_values { |text| given(text) }, called: pattern_text(component.called),
+                       at: component_place(component.at), pattern: pattern(component.pattern),
+                       built_when: formula(component.built_when), shown_when: formula(component.shown_when))
+      end
+
+      def row_pick(text)
+        pick = RowPick.read(text)
+        changed = pick.formula? ? formula(pick.text) : pick.text
+        changed == pick.text ? text : pick.with(text: changed).to_s
+      end
+
+      # What a component is given may be a word of the other family: a name alone is a formula only where it is one of a number.
+      def given(text)
+        text = text.to_s
+        return worded(text) if text.start_with?('=')
+        return formula?(text) ? formula(text) : text unless text.match?(NAME)
+
+        own = @family.parameter(text.strip)
+        text.include?('.') || (own && !own.textual?) ? formula(text) : text
+      end
+      NAME = /\A\s*[\p{L}_][\p{L}\p{N}_.]*\s*\z/
+      private_constant :NAME
+
+      def formula?(text)
+        Formula::Parser.parse(text) && true
+      rescue Formula::Error
+        false
+      end
+
+      def component_place(place)
+        place&.with(**place.axes.transform_values { |axis| axis.with(offset: formula(axis.offset)) },
+                    **ComponentPlace::TURNS.to_h { |turn| [turn, formula(place.public_send(turn))] })
       end
 
       def place(place) = place&.with(**place.to_h.transform_values { |text| formula(text) })

@@ -61,7 +61,7 @@ module VastLattice
       ARGUMENTS = {
         'rule' => { '$ref' => '#/$defs/rule' }, 'rule_table' => { '$ref' => '#/$defs/rule_table' },
         'stock' => { '$ref' => '#/$defs/part/properties/stock' }, 'item' => ENTRIES,
-        'features' => TEXTS, 'columns' => TEXTS, 'rows' => TEXTS, 'added' => { 'type' => 'array', 'items' => ROW },
+        'features' => TEXTS, 'components' => TEXTS, 'columns' => TEXTS, 'rows' => TEXTS, 'added' => { 'type' => 'array', 'items' => ROW },
         'names' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row name] } },
         'cells' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row column text] } },
         'rows_of' => ENTRIES,
@@ -69,6 +69,7 @@ module VastLattice
       }.freeze
       # Arguments that an edit takes in plain form, where others take a name.
       PLAIN = {
+        'put_component' => { 'component' => { '$ref' => '#/$defs/component' } },
         'put_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },

@@ -5,7 +5,8 @@ module VastLattice
     # Where a family speaks of something by its name. Whatever would follow if it were renamed uses it.
     class Uses
       # Kinds of things that have a name of their own: the edit that renames them, and the key of their list.
-      KINDS = { 'parameter' => 'parameters', 'feature' => 'features', 'part' => 'parts', 'table' => 'tables', 'form' => 'forms',
+      KINDS = { 'parameter' => 'parameters', 'feature' => 'features', 'part' => 'parts', 'component' => 'components',
+                'table' => 'tables', 'form' => 'forms',
                 'picture' => 'pictures', 'rule' => 'rules', 'row' => 'rows', 'property' => 'columns' }.freeze
       # Those that belong to a table.
       OF_TABLES = %w[row property].freeze

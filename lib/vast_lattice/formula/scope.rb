@@ -7,7 +7,7 @@ module VastLattice
       attr_reader :variables
 
       # +lists+ answers list(name, span) with a ColumnList or nil, and names; +later+ tells of names that are known too
-      # late for this scope: name => [why, what to do], or nil.
+      # late for this scope: name => [why, what to do, perhaps another code], or nil.
       def initialize(variables, lists = nil, later: ->(_name) {})
         @variables = variables.to_h { |variable| [variable.name.downcase, variable] }.freeze
         @lists = lists
@@ -29,8 +29,8 @@ module VastLattice
 
       def unknown(name, span)
         text = name.to_s
-        too_late = @later.call(text.downcase)
-        raise Error.new(too_late.first, span: span, code: :too_late, remedy: too_late.last) if too_late
+        why, remedy, code = @later.call(text.downcase)
+        raise Error.new(why, span: span, code: code || :too_late, remedy: remedy) if why
 
         choice = variables.values.find { |variable| variable.type.choices&.include?(text) }
         remedy = "It is a function: write #{name.key}()." if Functions::ALL.key?(name.key)

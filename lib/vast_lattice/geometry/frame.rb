@@ -10,6 +10,13 @@ module VastLattice
       # A frame with the given plane directions; +n+ follows from them.
       def self.at(origin, across, upwards) = new(origin, across, upwards, Vector.cross(across, upwards))
 
+      # A frame at x, y, z after turns about the axes x, y and z, one after the other: +numbers+ in mm and degrees by name.
+      def self.turned(numbers)
+        turns = %i[turn_x turn_y turn_z].zip([Vector::X, Vector::Y, Vector::Z])
+        across, upwards = [Vector::X, Vector::Y].map { |axis| turns.reduce(axis) { |one, (field, about)| Vector.turn(one, about, numbers[field]) } }
+        at(numbers.values_at(:x, :y, :z), across, upwards)
+      end
+
       def initialize(origin, across, upwards, out)
         @origin = origin.freeze
         @u = across.freeze
@@ -54,6 +61,9 @@ module VastLattice
         across, upwards, out = [@u, @v, @n].map { |own| [Vector.dot(own, other.u), Vector.dot(own, other.v), Vector.dot(own, other.n)] }
         Frame.new(other.local(@origin), across, upwards, out)
       end
+
+      # This frame moved as +from+ is moved to +to+.
+      def carried(from, to) = from.equal?(to) ? self : seen_from(from).within(to)
 
       # Whether both planes have the same or opposite direction.
       def parallel?(direction) = Vector.dot(@n, direction).abs > 1 - 1e-9

@@ -8,10 +8,30 @@ module VastLattice
       module_function
 
       # {number => amount in base units} of some Plan::Measured.
-      def of(model, wanted) = wanted.to_h { |measured| [measured.index, one(model, measured).to_f] }
+      def of(model, wanted)
+        wanted.to_h { |measured| [measured.index, one(model, measured).then { |amount| amount.is_a?(Array) ? amount : amount.to_f }] }
+      end
+
+      # Of a component: of each instance, where it has a pattern.
+      def inside(model, measured)
+        placing = model.outcome.placing(measured.owner)
+        amounts = placing.instances.map { |_, own| placing.built? ? of_component(own, measured) : nothing(placing) }
+        placing.many? ? amounts : amounts.first
+      end
+
+      # What is not built measures nothing; of what may be built or not it is undefined.
+      def nothing(placing) = placing.state == :suppressed ? 0.0 : Float::NAN
+
+      def of_component(outcome, measured)
+        return whole(Model.for(outcome), measured.fact) unless measured.fact == :price
+
+        sums = Pricing.sums(outcome)
+        sums.size > 1 ? Float::NAN : sums.each_value.first || 0.0
+      end
 
       def one(model, measured)
         return count(model, measured.owner) if measured.fact == :count
+        return inside(model, measured) if measured.component
         return whole(model, measured.fact) unless measured.owner
 
         body = model.part(measured.owner)
@@ -25,7 +45,7 @@ module VastLattice
       # A part with steps that could not be made measures nothing.
       def complete?(model, body) = model.complete? || body.features.none?(&:problem)
 
-      def whole(model, fact) = fact == :surface && model.solids.empty? ? 0.0 : model.public_send(FACTS.fetch(fact))
+      def whole(model, fact) = fact == :surface && model.bodies.empty? ? 0.0 : model.public_send(FACTS.fetch(fact))
 
       def count(model, name)
         feature = model.feature(name)

@@ -4,23 +4,28 @@ require 'forwardable'
 
 module VastLattice
   module Geometry
-    # The solids of an outcome, with what is wrong with their shape. A solid depends on dimensions and states only:
+    # The solids of an outcome, with what is wrong with their shape: +solids+ of its own parts, +laid+ components, and +bodies+, all
+    # that there is, each at its place. A solid depends on dimensions and states only:
     # it is remembered by the plan, so that an outcome in which nothing of a part has changed costs nothing.
     class Model
       # A solid with what its outcome says of it.
       class Body
         extend Forwardable
 
-        attr_reader :solid, :material, :colour, :shown
+        attr_reader :solid, :material, :colour, :shown, :frame, :path, :tiers
 
-        def_delegators :solid, :part, :blank, :features, :built, :frame, :numbers, :volume, :area, :surface, :surface_area, :centroid,
+        def_delegators :solid, :part, :blank, :features, :built, :numbers, :volume, :area, :surface, :surface_area, :centroid,
                        :bounds,
                        :instance_count, :clear, :tangled
 
         HEX = /\A#\h{6}\z/
 
-        # +material+ is a Materials::Material; +colour+ a text, which is drawn if it is #rrggbb.
-        def initialize(solid, material, colour, shown)
+        # +material+ is a Materials::Material; +colour+ a text, which is drawn if it is #rrggbb. +frame+ is that of the family that is
+        # looked at, +path+ lists the components on the way there ("leg", "rollers.3"), +tiers+ from which they are drawn.
+        def initialize(solid, material, colour, shown, frame: solid.frame, path: [], tiers: [])
+          @frame = frame
+          @path = path
+          @tiers = tiers
           @solid = solid
           @material = material
           @colour = colour.to_s.match?(HEX) ? colour : material.colour
@@ -28,60 +33,99 @@ module VastLattice
         end
 
         # The same body with some features only, or behind a plane.
-        def only(&) = Body.new(solid.with_features(&), material, colour, shown)
-        def cut_before(plane) = Body.new(solid.behind(plane), material, colour, shown)
+        def only(&) = of(solid.with_features(&))
+        def cut_before(plane) = of(solid.behind(plane.carried(frame, solid.frame)))
+
+        # The same in a component that is laid at +outer+ and +called+ so.
+        def laid(outer, called, component, shown)
+          Body.new(solid, material, colour, self.shown && shown, frame: frame.within(outer), path: [called, *path],
+                                                                 tiers: [component.tier, *tiers])
+        end
+
+        # Whether it is drawn in a tier.
+        def drawn_in?(tier)
+          part.drawn_in?(tier) && tiers.all? { |own| Family::Feature::TIERS.index(own) <= Family::Feature::TIERS.index(tier) }
+        end
 
         def mass = volume * material.base_density
+
+        private
+
+        def of(other) = Body.new(other, material, colour, shown, frame: frame, path: path, tiers: tiers)
       end
 
       # What an unknown material weighs nobody knows.
       UNKNOWN = Materials::Material.new(name: 'unknown', title: 'Unknown', density: Float::NAN, colour: '#b9c0c4')
 
-      attr_reader :outcome, :solids, :findings
+      attr_reader :outcome, :solids
 
       # Builds the model of an Outcome. What cannot be built is left out and reported; mass, volume and the like are
       # undefined then. +build_to+, a pair of part and
       # step, leaves out what comes later in that part's recipe.
       def self.of(outcome, build_to: nil) = new(outcome, build_to)
 
+      # The same, remembered by the plan for outcomes that are a component's.
+      def self.for(outcome) = outcome.component? ? outcome.plan.kept.models.fetch(outcome) { of(outcome) } : of(outcome)
+
       def initialize(outcome, build_to = nil)
         @outcome = outcome
         @build_to = build_to
         @undefined = UndefinedDimensions.new(outcome)
         built = build
-        @complete = built.all? { |_, _, complete| complete }
         @solids = built.filter_map(&:first).freeze
-        @findings = built.flat_map { |_, findings, _| findings }.freeze
-        freeze
+        @own_findings = built.flat_map { |_, findings, _| findings }.freeze
+        @own_complete = built.all? { |_, _, complete| complete }
+      end
+
+      # The components that are built, where they are: Laying::Laid.
+      def laid = @laid ||= outcome.plan.family.components.empty? ? [] : laying.all.freeze
+
+      # All Bodies, those of components at their places.
+      def bodies = @bodies ||= laid.empty? ? solids : [*solids, *laid_bodies].freeze
+
+      def findings
+        @findings ||= laid.empty? && @laying.nil? ? @own_findings : [*@own_findings, *laying.findings, *inner_findings].uniq.freeze
       end
 
       # Something that is equal for two outcomes of a plan (or of a plan that follows it) only if their solids and masses are:
       # the values that decide them.
-      def self.signature(outcome) = outcome.values.values_at(*outcome.plan.decisive)
+      def self.signature(outcome)
+        own = outcome.values.values_at(*outcome.plan.decisive)
+        if outcome.plan.family.components.empty?
+          own
+        else
+          [own, outcome.values, outcome.placings.map do |placing|
+            placing.inside.runs.map(&:object_id)
+          end]
+        end
+      end
 
       # Whether all that is to be built can be.
-      def complete? = @complete
+      def complete? = own_complete? && complete_inside?
+
+      # The same of its own parts.
+      def own_complete? = @own_complete
 
       # Mass of all parts in kg; like the other sums, undefined (NaN) unless the model is complete.
       def mass = sum(&:mass)
       def area = sum { |solid| solid.area || 0.0 }
       def surface_area = sum(&:surface_area)
       def volume = sum(&:volume)
-      def instance_count = solids.sum(&:instance_count)
+      def instance_count = bodies.sum(&:instance_count)
 
       # Centre of mass in the family's frame, or nil without solids.
       def centroid
-        return if solids.empty? || !mass.finite? || mass.zero?
+        return if bodies.empty? || !mass.finite? || mass.zero?
 
-        weighted = solids.map { |solid| Vector.scale(solid.frame.point(*solid.centroid), solid.mass) }
+        weighted = bodies.map { |solid| Vector.scale(solid.frame.point(*solid.centroid), solid.mass) }
         Vector.scale(weighted.reduce { |one, other| Vector.add(one, other) }, 1 / mass)
       end
 
       # Bounds of everything in the family's frame, or nil.
       def bounds
-        return if solids.empty?
+        return if bodies.empty?
 
-        Bounds.of(solids.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner) } })
+        Bounds.of(bodies.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner) } })
       end
 
       # The PlacedFeature of that name, or nil.
@@ -92,7 +136,37 @@ module VastLattice
 
       private
 
-      def sum(&) = complete? ? solids.sum(&) : Float::NAN
+      def sum(&) = complete? ? bodies.sum(&) : Float::NAN
+
+      def laying = @laying ||= Laying.new(outcome, solids)
+
+      def complete_inside?
+        return true if outcome.placings.empty?
+
+        laid.all? { |one| one.instances.all? { |_, _, model| model.complete? } } && laying.complete? &&
+          outcome.placings.all? { |placing| placing.state == :suppressed || (placing.built? && placing.counted?) }
+      end
+
+      def laid_bodies
+        laid.flat_map do |laid|
+          shown = laid.placing.state == :shown
+          laid.instances.flat_map do |number, frame, model|
+            called = Name.of(laid.name, *number).to_s
+            model.bodies.map { |body| body.laid(frame, called, laid.placing.component, shown) }
+          end
+        end
+      end
+
+      # Of instances that share a model, once.
+      def inner_findings
+        laid.flat_map do |laid|
+          kinds = laid.instances.group_by { |_, _, model| model.object_id }.values
+          kinds.flat_map do |same|
+            path = same.size == laid.instances.size ? laid.name : "#{laid.name}.#{same.first.first}"
+            same.first.last.findings.map { |finding| finding.within(path) }
+          end
+        end
+      end
 
       # For each part its Body (nil if there is none), findings, and whether all of it is built that is to be.
       def build

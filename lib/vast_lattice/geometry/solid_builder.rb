@@ -131,12 +131,7 @@ module VastLattice
       end
 
       # The part's place in the family: turned about its own x, then y, then z, then moved.
-      def frame
-        place = @numbers.place
-        turned = %i[turn_x turn_y turn_z].zip([Vector::X, Vector::Y, Vector::Z])
-        across, upwards = [Vector::X, Vector::Y].map { |axis| turned.reduce(axis) { |one, (field, about)| Vector.turn(one, about, place[field]) } }
-        Frame.at(place.values_at(:x, :y, :z), across, upwards)
-      end
+      def frame = Frame.turned(@numbers.place)
 
       # Whether more pieces run into each other than can be worked out; the feature with most of them is told.
       def too_tangled?(solid)

@@ -25,7 +25,8 @@ module VastLattice
 
       def uses(*trees)
         variables = trees.compact.flat_map(&:variables).uniq
-        variables.to_h { |variable| [variable.name, text(@bound.targets[variable.index])] }
+        known = variables.select { |variable| @bound.targets[variable.index] }
+        known.to_h { |variable| [variable.name, text(@bound.targets[variable.index])] }
       end
 
       def numbers(uses) = uses.map { |name, value| "#{name} is #{value}" }.join(', ')
@@ -120,12 +121,24 @@ module VastLattice
       end
 
       def by_formula(target, _decision)
+        return ComponentWords.count(target, @bound.ladder(target), text(target)) if target.kind == :count
+
         used = uses(own(target))
+        return by_component(target, used) if target.given?
         return by_condition(target, used) unless target.value?
 
         { sentence: with_numbers("Its formula #{target.subject.formula} gives #{text(target)}", used),
           text: target.subject.formula, uses: used, place: Place.at(*target.place.path, 'formula') }
       end
+
+      def by_component(target, used)
+        typed = ComponentWords.given_text(target)
+        { sentence: with_numbers("Component #{target.subject.name} gives it #{entry_text(typed, target)}", used), text: typed, uses: used,
+          place: ComponentWords.given_place(target) }
+      end
+
+      def by_said(target, _decision) = ComponentWords.said(target, text(target))
+      def by_inside(target, _decision) = ComponentWords.inside(target)
 
       def by_condition(target, used)
         field = target.kind == :built ? :built_when : :shown_when
@@ -136,12 +149,18 @@ module VastLattice
       end
 
       def by_default(target, _decision)
+        return by_component(target, uses(own(target))) if target.given?
         return { sentence: "The part says so: #{text(target)}.", place: target.place } if target.look?
-        return { sentence: "A feature is #{text(target)} unless something decides otherwise.", place: target.place } unless target.value?
+        return unless_decided(target) unless target.value?
 
         used = uses(own(target))
         { sentence: with_numbers("Nothing else decides it, so it has its default, #{entry_text(target.subject.default, target)}", used),
           text: target.subject.default, uses: used, place: Place.at(*target.place.path, 'default') }
+      end
+
+      def unless_decided(target)
+        what = target.subject.is_a?(Family::Component) ? 'A component' : 'A feature'
+        { sentence: "#{what} is #{text(target)} unless something decides otherwise.", place: target.place }
       end
 
       def by_idle(target, _decision)

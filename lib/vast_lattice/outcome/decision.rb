@@ -38,6 +38,8 @@ module VastLattice
         when :inherited then "suppressed with #{name}"
         when :idle then 'does not apply'
         when :unsettled then 'perhaps does not apply'
+        when :said then 'rule outside'
+        when :inside then 'component'
         else [word, name].compact.join(' ')
         end
       end

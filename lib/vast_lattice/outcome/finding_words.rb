@@ -12,7 +12,7 @@ module VastLattice
       # Finding values, worst first, in an order that does not depend on the order of writing.
       def findings(raw)
         found = raw.uniq.map { |code, *details| UNDEFINED.include?(code) ? undefined.public_send(code, *details) : send(code, *details) }
-        found += missing_rows(raw) + unused_answers + alternatives + faults
+        found += missing_rows(raw) + unused_answers + alternatives + faults + inside
         found += undefined.labels if @outcome.labels.value?(nil)
         return found if found.empty?
 
@@ -21,7 +21,7 @@ module VastLattice
 
       # Findings that are told of one outcome.
       MOST = 200
-      UNDEFINED = %i[undefined undefined_rule undefined_table undefined_limit undefined_line].freeze
+      UNDEFINED = %i[undefined undefined_rule undefined_table undefined_limit undefined_line undefined_count undefined_skip].freeze
       private_constant :UNDEFINED
 
       private
@@ -59,6 +59,13 @@ module VastLattice
       # Cells of the picked rows that cannot be read.
       def faults
         @plan.bound.tables.flat_map { |table| (row = @outcome.pick.rows[table.index]) ? table.faults.fetch(row, []) : [] }
+      end
+
+      # Findings of components that are built; those that instances share are told once.
+      def inside
+        @outcome.placings.select(&:built?).flat_map do |placing|
+          placing.kinds.flat_map { |outcome, numbers| outcome.findings.map { |finding| finding.within(placing.path(numbers)) } }
+        end
       end
 
       def target(index) = @plan.targets[index]
@@ -120,6 +127,37 @@ module VastLattice
         error(:not_offered, found, message, remedy)
       end
 
+      # A rule of a parent and one of the family.
+      def disagree_outside(index, outside, own, decider)
+        found = target(index)
+        name = @plan.family.rule_name(Plan::Decider.decode(decider).last)
+        error(:rules_disagree, found, "Rules disagree on #{found.name}: a rule outside says #{found.text(outside)}, \"#{name}\" here " \
+                                      "says #{found.text(own)}. None of them decides it.", 'Change the condition of one.')
+      end
+
+      # A row that a parent picks.
+      def no_such_row(index, name)
+        found = target(index)
+        error(:unknown_name, found, "There is no row \"#{name}\" in table #{found.subject.name}.",
+              Nearest.remedy(name, found.type.choices, kind: 'row'))
+      end
+
+      # What is wrong with how often a component is there.
+      def impossible_count(index, at, amount)
+        measure = measure_of(index, at)
+        error(:impossible_dimension, target(index), "The pattern's #{measure.label} of #{target(index).subject.title} comes out as " \
+                                                    "#{Units::Format.number(amount)}#{" #{measure.unit}" unless measure.unit.empty?}, " \
+                                                    'which is not possible.', 'Change what it depends on.')
+      end
+
+      def too_many_instances(index, number)
+        error(:too_many, target(index), "The pattern of #{target(index).subject.title} asks for #{number} instances; at most " \
+                                        "#{Family::Component::MOST} are possible.", 'Make it shorter, or its pitch larger.')
+      end
+
+      def measure_of(index, at) = component_of(index).measures.keys[at]
+      def component_of(index) = @plan.bound.ladder(target(index)).rung(Plan::Rung::Counted).component
+
       # +said+ lists pairs of rule index and value.
       def disagree(index, said)
         found = target(index)
@@ -157,6 +195,17 @@ module VastLattice
         end
       end
 
+      # What a person answers, and what a family around gives.
+      def unused(target, value, who)
+        what, remedy = if @outcome.pick.pick == :given
+                         ['The value %s that is given for %s', 'Do not give it, or let a rule decide it.']
+                       else
+                         ['The answer %s for %s', 'Pick another row, or override it.']
+                       end
+        Finding.new(code: :answer_unused, level: :warning, place: target.place, remedy: remedy,
+                    message: "#{format(what, target.text(value), target.name)} is not used: #{who}.")
+      end
+
       # Answers that were given but do not decide, because something stronger does.
       def unused_answers
         return [] if @outcome.pick.answers.none?
@@ -167,11 +216,7 @@ module VastLattice
           decision = Decision.of(@outcome, target(index))
           next if %i[answer override].include?(decision.kind)
 
-          who = decision.kind == :idle ? 'it does not apply now' : "#{decision} decides it"
-
-          Finding.new(code: :answer_unused, level: :warning, place: target(index).place,
-                      message: "The answer #{target(index).text(value)} for #{target(index).name} is not used: #{who}.",
-                      remedy: 'Pick another row, or override it.')
+          unused(target(index), Plan::Given.taken(value), decision.kind == :idle ? 'it does not apply now' : "#{decision} decides it")
         end
       end
     end

@@ -45,7 +45,7 @@ module VastLattice
       end
 
       def followed(place, what)
-        return if @measured.each_value.all?(&:finite?)
+        return if @measured.each_value.none? { |amount| Formula::Runtime.undefined?(amount) }
 
         Undefined.new(@outcome).follows(place, what, 'the shape')
       end

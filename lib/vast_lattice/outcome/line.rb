@@ -6,7 +6,7 @@ module VastLattice
     # and where it is +undefined+.
     class Line < Value.with(:list, :text, :rule, amount: nil, unit: nil, undefined: false)
       # An amount rounded to the cent, half a cent up, nil where it is undefined.
-      def self.cents(amount) = amount.finite? ? amount.round(9).rationalize(Rational(1, 10**10)).round(2, half: :up).to_f : nil
+      def self.cents(amount) = Plan::Priced.cents(amount).then { |cents| cents.nan? ? nil : cents }
 
       # Of what a program says: [number of the rule, list, text, amount, type].
       def self.of(family, (rule, list, text, amount, type))
@@ -14,14 +14,21 @@ module VastLattice
             undefined: !amount.nil? && !amount.finite?, unit: type&.dimension&.base_unit)
       end
 
-      # What the prices among some lines come to, as text, by currency; '' where there is none.
-      def self.price(lines)
-        lines = lines.select { |line| line.list == 'price' }
-        return 'undefined' if lines.any?(&:undefined)
+      # {currency => what the prices among some lines come to, NaN where one is undefined}
+      def self.sums(lines)
+        prices = lines.select { |line| line.list == 'price' }
+        prices.group_by(&:unit).transform_values { |own| own.any?(&:undefined) ? Float::NAN : own.sum(&:amount).round(2) }
+      end
 
-        sums = lines.select(&:amount).group_by(&:unit).transform_values { |own| own.sum(&:amount) }
+      # Sums as text; '' where there is none.
+      def self.price_of(sums)
+        return 'undefined' if sums.each_value.any? { |amount| !amount.finite? }
+
         sums.map { |unit, amount| format('%<amount>.2f %<unit>s', amount: amount, unit: unit) }.join(' + ')
       end
+
+      # What the prices among some lines come to, as text.
+      def self.price(lines) = price_of(sums(lines))
 
       def to_s
         return "#{text}: undefined" if undefined

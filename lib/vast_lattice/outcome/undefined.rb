@@ -44,10 +44,16 @@ module VastLattice
       end
 
       # What does not apply and a row that is not picked are no errors where they are, only where they are used.
-      def told_elsewhere?(target) = target.kind != :row && @outcome.applies?(target)
+      # So is what is read of a component that is not built.
+      def told_elsewhere?(target)
+        return target.port.all? { |outlet| @outcome.placings[outlet.component].built? } if target.read?
+
+        target.kind != :row && @outcome.applies?(target)
+      end
 
       def idle(target)
         return "no row of table #{target.subject.name} is picked" if target.kind == :row
+        return "#{target.name} has no value there" if target.read?
 
         "#{target.name} does not apply here, as #{target.subject.applies_when} does not hold"
       end

@@ -23,6 +23,7 @@ module VastLattice
         when :unsettled then found(@bound.ladder(target).rung(Plan::Rung::Applies).condition, Place.at(*target.place.path, 'applies_when'),
                                    "Whether #{target.name} applies")
         when :table then by_table(target, number)
+        when :said, :answer, :override then @undefined.follows(target.place, target.name, 'what it is given')
         else own(target, kind)
         end
       end
@@ -60,6 +61,21 @@ module VastLattice
       def undefined_line(index, number)
         _, line = @bound.source(index).placed[number]
         found(line.amount, line.place, "The price of #{line.text}")
+      end
+
+      # How often a component is there: an entry of its pattern.
+      def undefined_count(index, at)
+        target = @plan.targets[index]
+        measure, typed = @bound.ladder(target).rung(Plan::Rung::Counted).component.measures.to_a[at]
+        found(typed, Place.at(*target.place.path, 'pattern', measure.name), "The pattern's #{measure.label} of #{target.subject.title}")
+      end
+
+      # Whether an instance is left out.
+      def undefined_skip(index, number)
+        target = @plan.targets[index]
+        component = @bound.ladder(target).rung(Plan::Rung::Counted).component
+        @undefined.finding(component.skip, Place.at(*target.place.path, 'pattern', 'skip_when'),
+                           "Whether instance #{number.to_i} of #{target.subject.title} is left out", index: number)
       end
 
       # Labels that are undefined or too long.
@@ -122,6 +138,7 @@ module VastLattice
       # Its own formula, default or condition.
       def own(target, kind)
         own = @bound.ladder(target).rung(Plan::Rung::Own)&.typed
+        return found(own, ComponentWords.given_place(target), target.name) if target.given?
         return found(own, Place.at(*target.place.path, condition_field(target)), "Whether #{target.name.sub('.', ' is ')}") if target.state?
 
         found(own, Place.at(*target.place.path, kind == :formula ? 'formula' : 'default'), target.name)

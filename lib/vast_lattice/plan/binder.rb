@@ -17,12 +17,13 @@ module VastLattice
         check_alternatives
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
                           **bound_rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
-                          rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind, opted_out: opted_out)
+                          rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind, opted_out: opted_out,
+                          components: components.bind)
       end
 
       # The tables alone.
       def tables
-        same_names = @before && @family.parameters.equal?(@before.family.parameters)
+        same_names = @before && @family.parameters.equal?(@before.family.parameters) && @family.components.empty?
         bound = @family.tables.each_with_index.map do |table, index|
           known = @before&.bound&.tables&.find { |other| other.table.name == table.name }
           TableBinder.new(table, index, @reader, known: known, same_names: same_names).bind
@@ -32,6 +33,8 @@ module VastLattice
       end
 
       private
+
+      def components = @components ||= ComponentBinder.new(@family, @reader)
 
       def patterns = @family.patterns.map { |name, text| LabelPattern.read(name, text, @reader) }
 
@@ -43,6 +46,9 @@ module VastLattice
         when :material then material(target)
         when :colour, :finish
           Bound::Attribute.new(target: target, default: @reader.entry(target.subject.public_send(target.kind), target, target.place))
+        when :given then Bound::Given.new(target: target, own: components.given(target))
+        when :read then Bound::Read.new(target: target)
+        when :count then Bound::Count.new(target: target, component: components.bind.find { |one| one.component.equal?(target.subject) })
         when :row then Bound::PickedRow.new(target: target, choices: target.type.choices)
         else state(target)
         end
@@ -184,10 +190,23 @@ module VastLattice
 
       def bind_effects(effects, place)
         found = effects.each_with_index.flat_map do |effect, index|
-          bind_effect(effect, Place.at(*place.path, index))
+          reached(effect).flat_map { |one| bind_effect(one, Place.at(*place.path, index)) }
         end
         @reader.decided_once(found, place)
         found
+      end
+
+      # An effect that reaches many components, as one for each of them.
+      def reached(effect)
+        return [effect] if effect.message? || @symbols.placed.all.empty?
+
+        path = Name.read(effect.target)
+        return [effect] unless @symbols.placed.selects?(path)
+
+        kind = Family::EFFECTS.fetch(effect.kind)
+        more = kind.decided(effect.target).map { |name| name.delete_prefix(effect.target) }.first.to_s
+        found = @symbols.placed.selected(Name.read("#{effect.target}#{more}"), :inlet)
+        found.empty? ? [effect] : found.map { |name| effect.with(target: name.to_s.delete_suffix(more)) }
       end
 
       def bind_effect(effect, place)

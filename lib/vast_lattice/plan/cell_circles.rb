@@ -9,13 +9,15 @@ module VastLattice
       # The Bound::Family without these cells, its Order, and a Finding for each of them.
       attr_reader :bound, :order, :findings
 
-      def initialize(bound)
+      # +placed+ as of Order.
+      def initialize(bound, placed)
         @bound = bound
+        @placed = placed
         @findings = []
-        @order = Order.new(bound)
+        @order = Order.new(bound, placed)
         while @order.circle && (columns = guilty)
           columns.each { |column, rows| open_cells(column, rows) }
-          @order = Order.new(@bound)
+          @order = Order.new(@bound, @placed)
         end
       end
 

@@ -29,6 +29,9 @@ module VastLattice
         @found[full_name] ||= Formula::ColumnList.new(name: full_name, index: @found.size, **read(table, column, span))
       end
 
+      # [values by row, Type of one] of a Family::Column. Raises Formula::Error for a column that cannot be a list.
+      def column(table, column) = read(table, column, Formula::Span.new(start: 0, length: 0)).values_at(:values, :type)
+
       private
 
       def find(name)

@@ -2,8 +2,8 @@
 
 module VastLattice
   class Plan
-    # A Pick found in the plan: lists by table or by target, as the program takes them.
-    class FoundPick < Value.with(:rows, :answers, :overrides, :pick)
+    # A Pick found in the plan: lists by table or by target, as the program takes them; +below+ as of Program.
+    class FoundPick < Value.with(:rows, :answers, :overrides, :pick, below: nil)
     end
   end
 end

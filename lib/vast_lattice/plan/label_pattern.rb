@@ -6,8 +6,10 @@ module VastLattice
     # the unit they are shown in, without the unit.
     class LabelPattern < Value.with(:name, :pieces)
       # Reads a pattern that is written at +place+; what is wrong with its formulas goes to the reader.
-      def self.read(name, text, reader, place = Place.at('patterns', name))
-        new(name: name, pieces: Family::LabelText.pieces(text).map { |kind, piece| kind == :text ? piece : reader.free(piece, place) })
+      def self.read(name, text, reader, place = Place.at('patterns', name), scope: reader.symbols.scope)
+        new(name: name, pieces: Family::LabelText.pieces(text).map do |kind, piece|
+          kind == :text ? piece : reader.free(piece, place, scope)
+        end)
       end
 
       # Typed trees of its formulas.

@@ -8,7 +8,9 @@ module VastLattice
       ANSWER = Rung::Answer.new
       ALWAYS = Rung::Always.new
       NOBODY = Rung::Nobody.new
-      private_constant :OVERRIDE, :ANSWER, :ALWAYS, :NOBODY
+      SAID = Rung::Said.new
+      UNGIVEN = Rung::Ungiven.new
+      private_constant :OVERRIDE, :ANSWER, :ALWAYS, :NOBODY, :SAID, :UNGIVEN
 
       # Arguments as the fields of Bound::Family. +opted_out+ gives the sets of rules that a part or feature opts out of.
       def initialize(targets:, items:, rules:, tables:, stocks:, rule_tables: [], overrides: [], opted_out: {})
@@ -44,12 +46,21 @@ module VastLattice
       def said(type, target) = @said.fetch(type, {}).fetch(target.index, [])
 
       def rungs(target, item)
-        return [Rung::Picked.new(table: table_of(target), names: target.type.choices)] if target.kind == :row
+        case target.kind
+        when :row then return [Rung::Picked.new(table: table_of(target), names: target.type.choices)]
+        when :count then return [Rung::Counted.new(component: item.component)]
+        when :read then return [Rung::Inside.new(outlets: target.port)]
+        end
 
         column = @columns[target.index]
         cells = column && Rung::Cells.new(column: column)
-        [(Rung::Applies.new(condition: item.applies) if item.applies), OVERRIDE, overrides(target), by_hand(target), by_rules(target),
-         (cells unless column&.open?), (ANSWER if target.value? && !target.computed?), (cells if column&.open?), last(target, item)].compact
+        [*first(target, item), SAID, by_rules(target), (cells unless column&.open?), (ANSWER unless target.computed?),
+         (cells if column&.open?), last(target, item)].compact
+      end
+
+      # What is stronger than rules.
+      def first(target, item)
+        [(Rung::Applies.new(condition: item.applies) if item.applies), OVERRIDE, overrides(target), by_hand(target)]
       end
 
       def table_of(target) = @tables.index { |bound| bound.table.name == target.subject.name }
@@ -62,7 +73,7 @@ module VastLattice
 
       # A person settles a state: built and shown, built and hidden, or suppressed.
       def by_hand(target)
-        return unless target.state? && target.subject.is_a?(Family::Feature) && target.subject.by_hand
+        return unless target.state? && target.subject.respond_to?(:by_hand) && target.subject.by_hand
 
         said = { built: { 'suppressed' => false, 'built' => true }, shown: { 'hidden' => false, 'built' => true } }
         value = said.fetch(target.kind)[target.subject.by_hand]
@@ -84,7 +95,7 @@ module VastLattice
 
       # Values are of no part or feature.
       def opted_out?(source, target)
-        return false if @opted_out.empty? || target.value? || source.source.set.empty?
+        return false if @opted_out.empty? || target.value? || target.given? || source.source.set.empty?
 
         @opted_out.fetch(target.subject.name.downcase, []).any? { |set| set.casecmp?(source.source.set) }
       end
@@ -99,15 +110,26 @@ module VastLattice
         return Rung::Own.new(typed: item.formula, kind: :formula) if item.formula
         return Rung::Own.new(typed: item.default, kind: :default) if item.default
 
+        return UNGIVEN if target.given?
+
         target.state? ? ALWAYS : NOBODY
       end
 
       def checks(target, item)
         return row_checks(target, item) if target.kind == :row
+        return read_checks(target) if target.read?
         return [] unless target.value?
 
         [(Check::Whole.new if target.type.number? && target.subject.kind == 'count'), (between(target, item) if target.type.number?),
          (Check::Offered.new(choices: item.choices, offers: offers(target)) if item.choices)].compact
+      end
+
+      # So is what is read of components.
+      def read_checks(target)
+        found = offers(target)
+        narrowings = said(Consequence::Limit, target).map { |rule, branch, limit| by_rule(rule, branch, limit) }
+        [(Check::Between.new(narrowings: narrowings) if narrowings.any?),
+         (Check::Offered.new(choices: target.innermost.type.choices.to_a, offers: found) if found.any?)].compact
       end
 
       # Rows are checked only where a rule narrows them.

@@ -9,12 +9,32 @@ module VastLattice
       # next, the first again at the end.
       attr_reader :steps, :circles
 
-      def initialize(bound)
+      # +placed+ are the components with their plans.
+      def initialize(bound, placed)
         @bound = bound
+        @placed = placed
         @steps = []
         @circles = []
         @state = {}
+        @needed = {}.compare_by_identity
         (bound.targets + bound.conditionals).each { |step| visit(step) unless state(step) }
+      end
+
+      # Targets given to a component that have a say in what an Outlet reads.
+      def needed(outlet)
+        @needed[outlet] ||= begin
+          component = @bound.components[outlet.component]
+          reached = @placed.all[outlet.component].plan.influence.of(outlet)
+          component.given.select { |target| reached.include?(target.path.rest.to_s.downcase) }
+        end
+      end
+
+      # By Outlet of a Target that is read, the Target whether its component is built.
+      def built(step)
+        step.port.map do |outlet|
+          component = @bound.components[outlet.component].component
+          @bound.targets.find { |target| target.kind == :built && target.subject.equal?(component) }
+        end
       end
 
       # The first circle, or nil.
@@ -59,12 +79,27 @@ module VastLattice
 
       def uses(step)
         return targets(step.variables) unless step.is_a?(Target)
+        return inside(step) if step.read?
 
         ladder = @bound.ladder(step)
-        ladder.rules + ladder.parents + targets(ladder.trees.flat_map(&:variables))
+        ladder.rules + ladder.parents + counted(step) + targets(ladder.trees.flat_map(&:variables))
       end
 
-      def targets(variables) = variables.map { |variable| @bound.targets[variable.index] }.uniq
+      # What is read depends on how often its components are there, and on what they are given that has a say in it.
+      def inside(step)
+        built = step.port.first.price? ? built(step) : []
+        built | step.port.flat_map { |outlet| [*count(outlet.component), *needed(outlet)] }
+      end
+
+      # What may vary by instance depends on how many there are.
+      def counted(step) = step.varied? ? count(step.port.component) : []
+
+      def count(number)
+        @bound.targets.select { |target| target.kind == :count && target.subject.equal?(@bound.components[number].component) }
+      end
+
+      # The number of an instance is no target.
+      def targets(variables) = variables.filter_map { |variable| @bound.targets[variable.index] }.uniq
     end
   end
 end

@@ -14,7 +14,9 @@ module VastLattice
 
       # A value for +target+, typed as an entry. +unit+ may differ from the target's own.
       def entry(text, target, place, unit: nil)
-        read(place) { Entry.read(text, type: target.type, unit: unit || target.unit, scope: symbols.scope) }
+        read(place) do
+          Entry.read(text, type: target.type, unit: unit || target.unit, scope: target.varied? ? symbols.instance_scope : symbols.scope)
+        end
       end
 
       # The value of an entry for +target+ that must not depend on anything.
@@ -31,7 +33,7 @@ module VastLattice
       end
 
       # A formula of any type.
-      def free(text, place) = read(place) { Formula.type(text, symbols.scope) }
+      def free(text, place, scope = symbols.scope) = read(place) { Formula.type(text, scope) }
 
       # The same where what is measured on the finished shape may be used, and a condition of that kind.
       def late(text, place) = read(place) { Formula.type(text, late_scope(text)) }
@@ -47,15 +49,21 @@ module VastLattice
 
       # The Target of a parameter or a state; an unknown name is a finding.
       def target(name, place, among: symbols.parameter_names)
-        found = symbols[name]
+        found = symbols.decided(name)
         return found if found && among.any? { |known| known.casecmp?(name.to_s) }
 
         error(:unknown_name, "There is no name \"#{name}\".", place, Nearest.remedy(name.to_s, among))
       end
 
+      # The Target of what may be limited: a value, or what is read of a component.
+      def limited(name, place, among: symbols.parameter_names)
+        found = symbols[name]
+        found&.read? ? found : target(name, place, among: among)
+      end
+
       # The Target of a feature's state.
       def state(feature, kind, place)
-        found = symbols["#{feature}.#{kind}"]
+        found = symbols.decided("#{feature}.#{kind}")
         found || error(:unknown_name, "There is no feature \"#{feature}\".", place,
                        Nearest.remedy(feature.to_s, symbols.feature_names, kind: 'feature'))
       end

@@ -43,6 +43,29 @@ module VastLattice
         NAME = :by_hand
       end
 
+      # What a rule of a parent says: it ranks as a rule.
+      class Said < Value.with
+        include Usual
+
+        NAME = :said
+        def may_be_undefined? = true
+      end
+
+      # How often a Bound::Component is there.
+      class Counted < Value.with(:component)
+        include Usual
+
+        NAME = :counted
+        def trees = component.trees
+      end
+
+      # What is read in components, with Outlets.
+      class Inside < Value.with(:outlets)
+        include Usual
+
+        NAME = :inside
+      end
+
       # What rules and rule tables say: Sayings.
       class Rules < Value.with(:sayings)
         include Usual
@@ -100,6 +123,13 @@ module VastLattice
 
         NAME = :nobody
         def may_be_undefined? = true
+      end
+
+      # Nothing that is missed: a component need not be given anything.
+      class Ungiven < Value.with
+        include Usual
+
+        NAME = :nobody
       end
 
       # The row that is picked of the table with that number: one of +names+.

@@ -3,28 +3,33 @@
 module VastLattice
   class Plan
     # The names of a family: a Target for every parameter, for the two states of every feature and part, for the
-    # material, colour and finish of every part ("frame.material") and for the row picked of every table ("size.row").
+    # material, colour and finish of every part ("frame.material") and for the row picked of every table ("size.row"); for the
+    # states and the count of every component, and for what is decided and read in it ("leg.height").
     class Symbols
       # What the number of an instance is called in formulas.
       INDEX = 'index'
 
-      attr_reader :targets, :findings, :scope, :lists
+      attr_reader :targets, :findings, :scope, :lists, :placed
 
-      def initialize(family)
+      # +placed+ are the components: Placed.
+      def initialize(family, placed = Placed.new(family, Library.none))
         @family = family
-        @findings = []
+        @placed = placed
+        @findings = placed.findings.dup
         @targets = []
         family.parameters.each { |parameter| add_parameter(parameter) }
         family.parts.each { |part| add_part(part) }
         family.variant_tables.each { |table| add_row(table) }
+        family.components.each { |component| add_component(component) }
         refuse_doubles
-        @by_name = @targets.to_h { |target| [target.name.downcase, target] }
+        @own = by_name(@targets)
+        add_ports(Ports.new(family, placed))
         @lists = ColumnLists.new(family) { |column| column_type(column) }
         @scope = made_scope
       end
 
       # What is measured on the finished shape: Measured values. Most families need none of them.
-      def measured = @measured ||= Measured.all(@family, @targets.size + 1, @by_name)
+      def measured = @measured ||= Measured.all(@family, @targets.size + 1, @own.merge(@reads), currency)
 
       # The Measured of a number, or of a Formula::Variable; nil where that is none.
       def measured_at(index) = index > @targets.size ? measured[index - @targets.size - 1] : nil
@@ -41,7 +46,7 @@ module VastLattice
 
       # The scope of a feature's dimensions: one name more, the number of the instance in a pattern.
       def instance_scope
-        @instance_scope ||= if self[INDEX]
+        @instance_scope ||= if own(INDEX)
                               scope
                             else
                               scope.with(Formula::Variable.new(name: INDEX, type: Formula::NUMBER,
@@ -51,7 +56,7 @@ module VastLattice
 
       # Type and Unit of a table's column: its own where it is a property, else those of its target.
       def column_type(column)
-        target = self[column.target]
+        target = decided(column.target)
         return [target ? target.type : Formula::TEXT, own_unit(column) || target&.unit || Units::PLAIN] unless column.property?
 
         unit = own_unit(column) || Units::PLAIN
@@ -59,8 +64,20 @@ module VastLattice
           .fetch(column.kind, Formula::TEXT), unit]
       end
 
-      # The Target of that Name, or of its text, or nil.
-      def [](name) = @by_name[name.to_s.downcase]
+      # The Target of that Name, or of its text, or nil: of the family itself, or read of a component.
+      def [](name) = (key = name.to_s.downcase) && (@own[key] || @reads[key])
+
+      # The Target of the family itself, or nil.
+      def own(name) = @own[name.to_s.downcase]
+
+      # The Target that is decided by that name: of the family itself, or given to a component.
+      def decided(name) = (key = name.to_s.downcase) && (@own[key] || @gives[key])
+
+      # The Target that is given to a component, or nil.
+      def given(name) = @gives[name.to_s.downcase]
+
+      # What is given to a component, by its number.
+      def given_to(number) = @gives.each_value.select { |target| target.port.component == number }
 
       # The dimension of prices, where the family has one currency.
       def currency = @family.currency.empty? || !Units.unit?(@family.currency) ? nil : Units[@family.currency]
@@ -69,7 +86,7 @@ module VastLattice
 
       # What rules may narrow, and what rules and columns may decide.
       def offerable_names = names(:value, :row)
-      def column_names = names(:value, :built, :shown, :material, :colour, :finish)
+      def column_names = names(:value, :built, :shown, :material, :colour, :finish, :given)
       # What stands for the picked row of each table.
       def row_names = names(:row)
 
@@ -93,16 +110,51 @@ module VastLattice
       OF_INSTANCES = 'Use it in the dimensions and the position of the feature, or where the pattern leaves instances out.'
       private_constant :LATER, :OF_INSTANCES
 
+      def by_name(targets) = targets.to_h { |target| [target.name.downcase, target] }
+
       def made_scope
+        return Formula::Scope.new(@targets.reject(&:given?).map(&:variable), @lists, later: method(:later)) if @placed.all.any?
+
         Formula::Scope.new(@targets.map(&:variable), @lists, later: method(:later))
       end
 
       # Why a name is known too late for most, and what to do; nil for all others.
       def later(name)
         return ["#{INDEX} is the number of an instance in a pattern.", OF_INSTANCES] if name == INDEX
+        return inside(name) if @placed[Name.read(name).first]
         return unless Measured.like?(name) && measured.any? { |own| own.name.casecmp?(name) }
 
         ["#{name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]
+      end
+
+      # What is wrong with the name of something in a component.
+      def inside(name)
+        path = Name.read(name)
+        one = @placed[path.first]
+        return unless one.plan && path.rest
+
+        known = one.plan.symbols.targets.reject(&:port?).map(&:name)
+        nearest = Nearest.remedy(path.rest.to_s, known)
+        ["#{one.name} is of the family #{one.component.family}, which has no \"#{path.rest}\".", nearest, :unknown_name]
+      end
+
+      def add_component(component)
+        place = Place.at('components', component.name)
+        add_states(component, place)
+        add(Name.of(component.name, 'count'), :count, Formula::NUMBER, component, Units::PLAIN, place) if component.pattern
+      end
+
+      # What is decided in components comes before what is read of them.
+      def add_ports(ports)
+        @gives = by_name(ports.gives.values.map { |inlet| add_port(:given, inlet.target.type, inlet.target, inlet) })
+        @reads = by_name(ports.reads.values.map { |outlets| add_port(:read, outlets.first.type, outlets.first.target, outlets) })
+      end
+
+      def add_port(kind, type, target, port)
+        name = Name.read(port.is_a?(Array) ? port.first.name : port.name)
+        component = @placed.all[port.is_a?(Array) ? port.first.component : port.component].component
+        push(path: name, kind: kind, type: type, subject: component, unit: target.unit, place: Place.at('components', component.name),
+             port: port)
       end
 
       def add_parameter(parameter)
@@ -136,9 +188,11 @@ module VastLattice
         %i[built shown].each { |state| add(Name.of(subject.name, state), state, Formula::BOOLEAN, subject, Units::PLAIN, place) }
       end
 
-      def add(path, kind, type, subject, unit, place)
-        @targets << Target.new(path: path, index: @targets.size, kind: kind, type: type, subject: subject,
-                               unit: unit, place: place)
+      def add(path, kind, type, subject, unit, place) = push(path: path, kind: kind, type: type, subject: subject, unit: unit, place: place)
+
+      def push(**fields)
+        @targets << Target.new(index: @targets.size, **fields)
+        @targets.last
       end
 
       # The unit of a column, or nil where it has none that exists.
@@ -180,7 +234,7 @@ module VastLattice
 
       def named_things
         features = @targets.select { |target| target.kind == :built && target.subject.is_a?(Family::Feature) }.map { |target| [target.subject.name, target.place] }
-        listed('parameters') + listed('parts') + features + listed('tables')
+        listed('parameters') + listed('parts') + listed('components') + features + listed('tables')
       end
 
       # Names of a list of the family, each with its place.

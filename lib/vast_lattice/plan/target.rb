@@ -4,10 +4,11 @@ module VastLattice
   class Plan
     # Something that gets decided: a parameter's value, whether a feature is built or shown, what a part is
     # made of and its colour, or which row of a table is picked. +kind+ is :value, :built, :shown, :material,
-    # :colour, :finish or :row;
-    # +path+ is its Name; +subject+ is the Family::Parameter, Feature, Part or Table;
-    # +unit+ is the unit it is shown in; +place+ the path of the subject in the family.
-    class Target < Value.with(:path, :index, :kind, :type, :subject, :unit, :place)
+    # :colour, :finish or :row; or :count, how often a component is there, :given, what it is given, and :read, what is read of it.
+    # +path+ is its Name; +subject+ is the Family::Parameter, Feature, Part, Table or Component;
+    # +unit+ is the unit it is shown in; +place+ the path of the subject in the family. +port+ is the Inlet of what is given, the
+    # Outlets of what is read.
+    class Target < Value.with(:path, :index, :kind, :type, :subject, :unit, :place, port: nil)
       # Its path as text.
       attr_reader :name
 
@@ -28,12 +29,30 @@ module VastLattice
       def look? = LOOKS.include?(kind)
       def state? = STATE_WORDS.key?(kind)
 
+      def given? = kind == :given
+      def read? = kind == :read
+      def port? = !port.nil?
+
+      # The Target within a component that it stands for; itself, where it is none of a component's.
+      def innermost
+        case port
+        when Inlet then port.target
+        when Array then port.first.target
+        else self
+        end
+      end
+
+      # Whether it may differ from instance to instance of a component, and then is a list by instance.
+      def varied? = given? && !subject.pattern.nil?
+
       # Whether it is chosen from a list that rules may narrow.
       def chosen? = kind == :row || (value? && subject.kind == 'choice')
 
       # A value of this target as text for people; "undefined" where it has none. +unit+ may be another of its dimension.
       def text(value, unit = self.unit)
+        return listed(value, unit) if value.is_a?(Array)
         return 'undefined' if Formula::Runtime.undefined?(value)
+        return innermost.text(value, unit) if port?
         return STATE_WORDS[kind][value ? 0 : 1] if state?
         return value ? 'yes' : 'no' if type.boolean?
 
@@ -43,6 +62,7 @@ module VastLattice
       # What it is called for people: "Frame depth", "Windows: built?", "Sizes: row".
       def title
         return subject.title if value?
+        return "#{subject.title}: #{port? ? path.rest.to_s.tr('_', ' ') : kind}" if subject.is_a?(Family::Component) && !state?
 
         "#{subject.title}: #{state? ? "#{STATE_WORDS[kind].first}?" : kind}"
       end
@@ -51,6 +71,20 @@ module VastLattice
 
       # The entries (texts) among which a choice is made, with their values.
       def variable = Formula::Variable.new(name: name, type: type, index: index)
+
+      private
+
+      # Values told of one list.
+      MOST = 6
+      private_constant :MOST
+
+      # Of a list by instance, each different value once.
+      def listed(values, unit)
+        return 'nothing' if values.empty?
+
+        texts = values.uniq.map { |value| text(value, unit) }
+        [*texts.first(MOST), *('…' if texts.size > MOST)].join(', ')
+      end
     end
   end
 end

@@ -13,7 +13,7 @@ module VastLattice
           changed = listed(family) { |used| to if used.casecmp?(name) }
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
           renamed = renamed.with(parameters: renamed.parameters.map { |item| item.name == name ? item.with(name: to) : item })
-          references(renamed) { |target| target.casecmp?(name) ? to : target }
+          References.map(renamed) { |target| target.casecmp?(name) ? to : target }
         end
 
         # Renames a feature; its states follow: windows.built becomes openings.built.
@@ -23,7 +23,7 @@ module VastLattice
           changed = ->(target) { rename_dotted(target, from, to) }
           names = listed(family, &changed)
           renamed = rename_in_recipes(Formulas.map(family) { |text| Formula::Rewrite.names(text, &names) }, from, to)
-          references(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
+          References.map(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
         end
 
         # Renames a part; its material follows: frame.material becomes side.material.
@@ -34,7 +34,17 @@ module VastLattice
           names = listed(family, &changed)
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &names) }
           renamed = renamed.with(parts: renamed.parts.map { |part| part.name == from ? part.with(name: to) : part })
-          references(renamed) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
+          References.map(leaning(renamed, from, to)) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
+        end
+
+        # Renames a component; what is inside follows: leg.height becomes post.height.
+        def self.rename_component(family, name:, to:)
+          from = Edits.find(family.components, name, 'component').name
+          to = free_name(family, from, to)
+          changed = ->(target) { rename_dotted(target, from, to) }
+          renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
+          renamed = renamed.with(components: renamed.components.map { |own| own.name == from ? own.with(name: to) : own })
+          References.map(leaning(renamed, from, to)) { |target| target.casecmp?(from) ? to : changed.call(target) || target }
         end
 
         # Renames a form.
@@ -53,7 +63,7 @@ module VastLattice
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text, &changed) }
           renamed = renamed.with(tables: Edits.change(renamed.tables, from, 'table') { |table| table.with(name: Edits.checked_name(to)) },
                                  **RowNames.on_rows(renamed) { |table, row| [table == from ? to : table, row] })
-          references(renamed) { |target| changed.call(target) || target }
+          References.map(renamed) { |target| changed.call(target) || target }
         end
 
         # Renames a property, which is a column of a table; where it is used as a list, that follows: size.remark.
@@ -132,49 +142,6 @@ module VastLattice
         def self.renamed_anchor(anchor, from, to) = anchor&.from&.casecmp?(from) ? anchor.with(from: to) : anchor
         private_class_method :renamed_anchor
 
-        # What refers to a name outside formulas: columns with their cells, effects, fields of forms.
-        def self.references(family, &change)
-          family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
-                      rules: family.rules.map { |rule| rename_effects(rule, &change) },
-                      rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
-                      overrides: family.overrides.map { |own| own.renamed(change.call(own.target)) },
-                      opt_outs: family.opt_outs.map { |own| own.subject.empty? ? own : own.renamed(change.call(own.subject)) },
-                      forms: family.forms.map { |form| rename_fields(form, &change) })
-        end
-        private_class_method :references
-
-        # A property that happens to be called the same is something else.
-        def self.rename_columns(table)
-          names = table.columns.to_h { |column| [column.target, column.property? ? column.target : yield(column.target)] }
-          table.with(columns: table.columns.map { |column| column.with(target: names[column.target]) },
-                     rows: table.rows.map { |row| row.with(cells: row.cells.transform_keys { |key| names.fetch(key, key) }) })
-        end
-        private_class_method :rename_columns
-
-        # The message of a forbid or warn is no name.
-        def self.rename_effects(rule)
-          renamed = lambda do |effects|
-            effects.map { |effect| effect.message? ? effect : effect.with(target: yield(effect.target)) }
-          end
-          rule.with(branches: rule.branches.map { |branch| branch.with(effects: renamed.call(branch.effects)) },
-                    otherwise: renamed.call(rule.otherwise))
-        end
-        private_class_method :rename_effects
-
-        def self.rename_outputs(table)
-          columns = table.columns.map { |output| output.named? ? output.with(target: yield(output.target)) : output }
-          columns == table.columns ? table : table.with(outputs: columns.map(&:to_s))
-        end
-        private_class_method :rename_outputs
-
-        # Fields that ask for nothing have no name to follow.
-        def self.rename_fields(form, &block)
-          form.map_fields do |field|
-            field.with(ask: field.asks? ? yield(field.ask) : '', sets: field.sets.transform_keys(&block))
-          end
-        end
-        private_class_method :rename_fields
-
         # "windows.built" under a new feature name, or nil when it is another's.
         def self.rename_dotted(target, from, to)
           path = Name.read(target)
@@ -182,10 +149,21 @@ module VastLattice
         end
         private_class_method :rename_dotted
 
+        # Components lean on what has the new name.
+        def self.leaning(family, from, to)
+          family.with(components: family.components.map do |component|
+            next component unless component.at
+
+            axes = component.at.axes.transform_values { |axis| axis.on.casecmp?(from) ? axis.with(on: to) : axis }
+            component.with(at: component.at.with(**axes))
+          end)
+        end
+        private_class_method :leaning
+
         # A name that nothing else has; a change of case only is fine.
         def self.free_name(family, from, to)
           to = Edits.checked_name(to)
-          others = [*family.parameters, *family.parts, *family.features, *family.tables].reject { |item| item.name.casecmp?(from) }
+          others = Edits.named(family).reject { |item| item.name.casecmp?(from) }
           return to unless others.any? { |item| item.name.casecmp?(to) }
 
           raise Error.new("The name #{to} is taken.", remedy: 'Choose another name.')

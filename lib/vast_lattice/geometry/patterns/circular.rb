@@ -14,6 +14,7 @@ module VastLattice
         def self.name = 'circular'
         def self.title = 'circle'
         def self.measures = MEASURES
+        def self.spans? = false
         def self.count(numbers, _length) = numbers['count'].floor
 
         def self.offsets(numbers, spot)

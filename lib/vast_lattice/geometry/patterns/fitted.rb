@@ -14,6 +14,7 @@ module VastLattice
         def self.name = 'fitted'
         def self.title = 'row fitted between margins'
         def self.measures = MEASURES
+        def self.spans? = true
 
         # One at least, if its margins leave any room at all.
         def self.count(numbers, length)

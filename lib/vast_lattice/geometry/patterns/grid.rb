@@ -11,6 +11,7 @@ module VastLattice
         def self.name = 'grid'
         def self.title = 'grid'
         def self.measures = MEASURES
+        def self.spans? = false
         def self.count(numbers, _length) = numbers['count'].floor * numbers['rows'].floor
 
         def self.offsets(numbers, spot)

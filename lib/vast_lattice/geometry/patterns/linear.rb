@@ -13,6 +13,7 @@ module VastLattice
         def self.name = 'linear'
         def self.title = 'row'
         def self.measures = MEASURES
+        def self.spans? = false
 
         # Number of instances that it asks for.
         def self.count(numbers, _span) = numbers['count'].floor

@@ -11,6 +11,7 @@ module VastLattice
         def self.name = 'mirrored'
         def self.title = 'mirrored about the middle'
         def self.measures = MEASURES
+        def self.spans? = true
         def self.count(numbers, _length) = numbers['both'] == 'yes' ? 4 : 2
 
         def self.offsets(numbers, spot)

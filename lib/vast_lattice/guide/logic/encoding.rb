@@ -62,7 +62,7 @@ module VastLattice
           terms = Terms.new(@plan.lists, @words) { |variable| @values[variable.index] || @words.free(variable.type) }
           conditionals = Conditionals.new(@plan.family, terms, @words) { |table| rows.fetch(table) }
           ladders = LadderTerms.new(@plan, terms, @words, conditionals, @facts) { |target, rest| answered(target, rest) }
-          Plan::Order.new(bound).steps.each do |step|
+          Plan::Order.new(bound, @plan.placed).steps.each do |step|
             step.is_a?(Plan::Target) ? @values[step.index] = ladders.of(bound.ladder(step), @values, rows) : conditionals.add(step)
           end
           bound.ladders.each { |ladder| ladders.check(ladder, @values.fetch(ladder.target.index)) }

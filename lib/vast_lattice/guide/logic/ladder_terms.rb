@@ -20,6 +20,8 @@ module VastLattice
         def of(ladder, values, rows)
           @rows = rows
           @ladder = ladder
+          return @words.free(ladder.target.type) if ladder.target.port? || ladder.target.kind == :count
+
           term = ladder.rungs.reverse.reduce(@words.free(ladder.target.type)) { |rest, rung| send(rung.name, rung, rest) }
           ladder.parents.reduce(term) { |built, parent| Logic.all([built, values.fetch(parent.index)]) }
         end
@@ -38,7 +40,8 @@ module VastLattice
         def type = @ladder.target.type
         def applies(_rung, rest) = rest
         def override(_rung, rest) = rest
-        def answer(_rung, rest) = @answers.call(@ladder.target, rest)
+        def said(_rung, rest) = rest
+        def answer(_rung, rest) = @ladder.target.value? ? @answers.call(@ladder.target, rest) : rest
         def by_hand(rung, _rest) = Logic.truth(rung.value)
         def own(rung, _rest) = @terms.of(rung.typed)
         def always(_rung, _rest) = BOOL.True

@@ -12,6 +12,7 @@ module VastLattice
         def self.name = 'label'
         def self.arguments = [ARGUMENT]
         def self.about = 'write a label'
+        def self.decided(_target) = []
         def self.subject = :label
 
         # Returns the consequences; problems go to the reader.

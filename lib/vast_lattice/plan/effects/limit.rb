@@ -14,6 +14,7 @@ module VastLattice
         def self.name = 'limit'
         def self.arguments = ARGUMENTS
         def self.about = 'limit'
+        def self.decided(_target) = []
         def self.subject = :number
 
         # Returns the consequences; problems go to the reader.
@@ -21,7 +22,7 @@ module VastLattice
           measured = Measured.like?(effect.target) && reader.symbols.measured.find { |own| own.name.casecmp?(effect.target) }
           return measured_limit(measured, effect, reader, place) if measured
 
-          target = reader.target(effect.target, place) or return []
+          target = reader.limited(effect.target, place) or return []
           unless target.type.number?
             reader.error(:not_a_number, "#{target.name} has no limits: it is #{target.type}.", place, 'Use offer instead.')
             return []

@@ -21,6 +21,7 @@ module VastLattice
           @arguments = arguments
         end
 
+        def decided(_target) = []
         def subject = :text
 
         # Returns the consequences; problems go to the reader.

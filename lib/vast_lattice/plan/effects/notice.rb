@@ -15,6 +15,7 @@ module VastLattice
         end
 
         def arguments = []
+        def decided(_target) = []
         def subject = :text
 
         # Returns the consequences.

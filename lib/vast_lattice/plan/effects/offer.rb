@@ -12,12 +12,13 @@ module VastLattice
         def self.name = 'offer'
         def self.arguments = [ARGUMENT]
         def self.about = 'offer only'
+        def self.decided(_target) = []
         def self.subject = :choice
 
         # Returns the consequences; problems go to the reader.
         def self.consequences(effect, reader, place)
-          target = reader.target(effect.target, place, among: reader.symbols.offerable_names) or return []
-          unless target.chosen?
+          target = reader.limited(effect.target, place, among: reader.symbols.offerable_names) or return []
+          unless target.innermost.chosen?
             reader.error(:not_a_choice, "#{target.name} is not a choice.", place, 'Use limit instead.')
             return []
           end

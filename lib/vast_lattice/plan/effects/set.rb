@@ -12,6 +12,7 @@ module VastLattice
         def self.name = 'set'
         def self.arguments = [ARGUMENT]
         def self.about = 'set a value'
+        def self.decided(target) = [target]
         def self.subject = :parameter
 
         # Returns the consequences; problems go to the reader.

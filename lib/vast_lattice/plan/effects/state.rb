@@ -16,6 +16,7 @@ module VastLattice
         end
 
         def arguments = []
+        def decided(target) = ["#{target}.#{@state}"]
         def subject = :feature
 
         # Returns the consequences; problems go to the reader.

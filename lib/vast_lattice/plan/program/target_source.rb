@@ -6,8 +6,13 @@ module VastLattice
       # A Ladder as source: its rungs as one if-chain, strongest first, which gives the target's value and decider.
       class TargetSource
         # A rung is a list of [test, value, decider code]; the last of a ladder has no test.
-        def initialize(ladder, constants, lists)
+        #
+        # +instance+ is the name of the number of an instance in formulas (its number), +instances+ that of the local variable with
+        # the numbers of those that are there, of what is given to a component with a pattern.
+        def initialize(ladder, constants, lists, instance: nil, instances: nil)
           @ladder = ladder
+          @instance = instance
+          @instances = instances
           @target = ladder.target
           @number = ladder.target.index
           @constants = constants
@@ -18,11 +23,7 @@ module VastLattice
           picked = @ladder.rung(Rung::Picked)
           return row(picked) if picked
 
-          *tested, last = @ladder.read(self).flatten(1)
-          chain = tested.each_with_index.map do |(test, value, decider), index|
-            "#{index.zero? ? 'if' : 'elsif'} #{test} then #{decide(value, decider)}"
-          end
-          [*rules, *chain, "else #{decide(*last.drop(1))}", 'end', *told_undefined, *with_parents].join("\n")
+          varies? ? by_instance : chain
         end
 
         # A parameter that does not apply is undefined, whoever would decide it.
@@ -30,7 +31,7 @@ module VastLattice
           [["(k = #{settled(rung.condition)}).nil?", undefined, code(:unsettled)], ['!k', undefined, code(:idle)]]
         end
 
-        def override(_rung) = [["!(x = o[#{@number}]).nil?", 'x', code(:override)]]
+        def override(_rung) = [["!(x = o[#{@number}]).nil? && !x.is_a?(Plan::Given::Said)", taken, code(:override)]]
 
         # The number of the override is told with the decider; 0 is what a person decides in the pick.
         def overrides(rung)
@@ -41,8 +42,14 @@ module VastLattice
         end
 
         def by_hand(rung) = [['true', rung.value.to_s, code(:override)]]
+
+        # What the override is, unless a person decided: what a parent's rule says, compared with what rules say here.
+        def said(_rung)
+          [[@ladder.sayings.any? ? 'g' : 'x', "Plan::Given.said(f, #{@number}, #{@ladder.sayings.any? ? 'g' : 'x'})", code(:said)]]
+        end
+
         def by_rules(_rung) = [%w[w s w]]
-        def answer(_rung) = [["!(x = a[#{@number}]).nil?", 'x', code(:answer)]]
+        def answer(_rung) = [["!(x = a[#{@number}]).nil?", taken, code(:answer)]]
         def own(rung) = [[nil, Formula::Emitter.rounded(rung.typed), code(rung.kind)]]
         def always(_rung) = [[nil, 'true', code(:default)]]
         def nobody(_rung) = [[nil, undefined, code(:none)]]
@@ -69,7 +76,33 @@ module VastLattice
           ["(x = #{row} && #{numbers}[#{row}])", "(case x #{cases.join(' ')} end)", code(:table, column.table)]
         end
 
-        def rules = @ladder.sayings.any? ? RulesSource.new(@ladder, @constants).to_a : []
+        def chain
+          *tested, last = @ladder.read(self).flatten(1)
+          chain = tested.each_with_index.map do |(test, value, decider), index|
+            "#{index.zero? ? 'if' : 'elsif'} #{test} then #{decide(value, decider)}"
+          end
+          [*rules, *chain, "else #{decide(*last.drop(1))}", 'end', *told_undefined, *with_parents].join("\n")
+        end
+
+        # Whether what is given depends on the number of the instance.
+        def varies? = @instances && @ladder.trees.any? { |tree| tree.variables.any? { |variable| variable.index == @instance } }
+
+        def by_instance
+          own = "v#{@number}"
+          ["#{own} = nil", "d#{@number} = #{code(:none)}", "y = (#{@instances} || []).map { |v#{@instance}|", chain, own, '}',
+           "#{own} = y"].join("\n")
+        end
+
+        # What is given may be undefined.
+        def taken = @target.type.number? ? 'x' : 'Plan::Given.taken(x)'
+
+        def rules
+          return [] if @ladder.sayings.empty?
+
+          outside = ["g = o[#{@number}]", 'g = nil unless g.is_a?(Plan::Given::Said)',
+                     "if g && w then w = nil if Plan::Given.disagree?(f, #{@number}, g, s, w); g = nil end"]
+          [*RulesSource.new(@ladder, @constants).to_a, *outside]
+        end
 
         # The name of the picked row; undefined where none is, which is told where the name is used.
         def row(rung)
@@ -84,6 +117,7 @@ module VastLattice
           v = "v#{@number}"
           told = "f << [:undefined, #{@number}]"
           told += " if d#{@number} != #{code(:idle)}" if @ladder.rung(Rung::Applies)
+          told += " if d#{@number} != #{code(:none)}" if @target.given?
           ["if #{Formula::Emitter.undefined?(@target.type, v)}", *("#{v} = Float::NAN" if @target.type.number?), told, 'end']
         end
 

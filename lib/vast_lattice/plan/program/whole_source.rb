@@ -5,12 +5,15 @@ module VastLattice
     class Program
       # The source of a whole Program: every rule, rule table and target in their Order, then the checks and what rules say besides.
       class WholeSource
-        # +lists+ as in Program.
-        def initialize(bound, order, lists)
+        # +lists+ as in Program; +placed+ are the components with their plans.
+        def initialize(bound, order, lists, placed)
           @bound = bound
           @order = order
           @lists = lists
           @constants = Constants.new
+          @components = bound.components.to_h do |component|
+            [component.number, ComponentSource.new(component, placed.all[component.number].plan, bound.targets.size, @constants)]
+          end
         end
 
         # The values that the source names, complete once to_s was called.
@@ -18,9 +21,10 @@ module VastLattice
 
         def to_s
           body = [*@order.steps.map { |step| step(step) },
+                  *@components.each_value.filter_map(&:last),
                   *@bound.ladders.filter_map { |ladder| CheckSource.new(ladder, @constants).to_s },
                   *@bound.conditionals.flat_map { |rule| RuleSource.new(rule, @constants).said }]
-          head = ['lambda { |o, t, a|', 'f = []', 'e = []', "l = Array.new(#{@bound.targets.size})"]
+          head = ['lambda { |o, t, a, p|', 'f = []', 'e = []', "l = Array.new(#{@bound.targets.size})"]
           head << 'budget = Budget.new' if body.any? { |text| text.include?('budget') }
           [*@constants.names, *head, *body, result, '}'].join("\n")
         end
@@ -35,11 +39,41 @@ module VastLattice
           end
         end
 
-        def target(target) = TargetSource.new(@bound.ladders[target.index], @constants, @lists).to_s
+        def target(target)
+          case target.kind
+          when :given then given(target)
+          when :read then read(target)
+          when :count then @components.fetch(@bound.ladders[target.index].rungs.first.component.number).counted(target)
+          else TargetSource.new(@bound.ladders[target.index], @constants, @lists).to_s
+          end
+        end
+
+        def given(target)
+          component = target.port.component
+          @components.fetch(component).gave(target)
+          instances = target.varied? ? "i#{component}" : nil
+          TargetSource.new(@bound.ladders[target.index], @constants, @lists, instance: @bound.targets.size, instances: instances).to_s
+        end
+
+        # What is read of components, after they are called with all that has a say in it.
+        def read(target)
+          calls = target.port.filter_map { |outlet| @components.fetch(outlet.component).call(@order.needed(outlet)) }
+          reading = @constants.keep(Reading.new(target.port))
+          runs = target.port.map { |outlet| "q#{outlet.component}" }.join(', ')
+          called = if target.port.first.price?
+                     "price([#{@order.built(target).map do |one|
+                       "v#{one.index}"
+                     end.join(', ')}], #{runs})"
+                   else
+                     "call(#{runs})"
+                   end
+          [*calls, "v#{target.index} = #{reading}.#{called}; d#{target.index} = #{Decider.code(:inside)}"].join("\n")
+        end
 
         def result
           lists = [locals('v', @bound.targets), locals('d', @bound.targets), locals('b', @bound.conditionals)]
-          "[#{lists.map { |list| "[#{list}]" }.join(', ')}, l, f, e]"
+          inside = @components.each_value.map(&:inside)
+          "[#{lists.map { |list| "[#{list}]" }.join(', ')}, l, f, e#{", [#{inside.join(', ')}]" if inside.any?}]"
         end
 
         def locals(prefix, items) = items.map { |item| "#{prefix}#{item.index}" }.join(', ')

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # The stored families as what a Plan::Library takes them from.
+    class Kin
+      def initialize(store)
+        @store = store
+      end
+
+      def names = DocumentRecord.present.of_kind(FamilyDocument).pluck(:name)
+
+      # The Plan of the family of that name, or nil.
+      def plan(name, library)
+        record = FamilyDocument.record(name)
+        record && @store.stored(record, library: library).plan
+      end
+    end
+  end
+end

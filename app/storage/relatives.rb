@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # Documents that a change of one may touch: those that use it, and those that it uses, on all levels.
+    module Relatives
+      module_function
+
+      # Records of those of its kind that use a document, each after all that it uses of them.
+      def users(record)
+        links = links(record.id, :used_id, :user_id)
+        known = DocumentRecord.present.where(id: links.keys, kind: record.kind).index_by(&:id)
+        ordered(record.id, links).filter_map { |id| known[id] }
+      end
+
+      # Numbers of all of them, and of those that it uses.
+      def ids(record)
+        up = links(record.id, :used_id, :user_id)
+        down = links(record.id, :user_id, :used_id)
+        [record.id, *up.values.flatten, *down.values.flatten].uniq.sort
+      end
+
+      # What stands for all that a document is made of: its own digest with those of what it uses.
+      def digest(record)
+        return record.digest unless record.digest
+
+        used = UseRecord.where(user_id: record.id).pluck(:used_id)
+        return record.digest if used.empty?
+
+        inner = DocumentRecord.lean.where(id: used).map { |one| [one.name, digest(one)] }
+        ::Digest::SHA256.hexdigest(JSON.generate([record.digest, inner.sort]))
+      end
+
+      # {number => numbers one step on} of all that is reached from a number.
+      def links(first, from, till)
+        found = {}
+        waiting = [first]
+        until waiting.empty?
+          step = UseRecord.where(from => waiting).pluck(from, till).group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
+          waiting.each { |id| found[id] = step.fetch(id, []) }
+          waiting = step.values.flatten.uniq - found.keys
+        end
+        found
+      end
+
+      # Numbers reached, each after all those that lead to it.
+      def ordered(first, links)
+        found = []
+        visit = lambda do |id|
+          links.fetch(id, []).each { |user| visit.call(user) unless found.include?(user) }
+          found.unshift(id)
+        end
+        visit.call(first)
+        found - [first]
+      end
+      private_class_method :links, :ordered
+    end
+  end
+end

@@ -1,0 +1,108 @@
+# frozen_string_literal: true
+
+require 'zip'
+
+module VastLattice
+  module Exchange
+    # Families that belong together in one file: a family with all that it uses. Either one YAML (or JSON) that lists them,
+    #
+    #   vast_lattice: 1
+    #   bundle: Straight module       # the family that it is about
+    #   families: [{family: Roller, …}, …]
+    #
+    # or a ZIP with a family file for each.
+    module BundleFile
+      ZIP = "PK\x03\x04".b
+      # Families of one file.
+      MOST = 200
+
+      # Families, each after those that it uses; +main+ is the name of the one that the bundle is about.
+      class Bundle < Value.with(:main, :families)
+      end
+
+      module_function
+
+      # Reads a bundle, or a file of one family as a bundle of that. Raises FamilyFile::Unreadable or Unreadable.
+      def read(bytes)
+        bytes = bytes.b
+        return unzipped(bytes) if bytes.start_with?(ZIP)
+
+        text = bytes.dup.force_encoding('UTF-8')
+        text.match?(/^\s*["']?families["']?\s*:/) ? listed(text) : of([FamilyFile.read(text).family])
+      end
+
+      # A bundle as YAML, and as a ZIP.
+      def yaml(bundle)
+        trees = bundle.families.map { |family| FamilyFile.tree(family).except('vast_lattice') }
+        tree = { 'vast_lattice' => FamilyFile::VERSION, 'bundle' => bundle.main, 'families' => trees }
+        YAML.dump(JSON.parse(JSON.generate(tree)), line_width: 110).delete_prefix("---\n")
+      end
+
+      def zip(bundle)
+        buffer = Zip::OutputStream.write_buffer do |stream|
+          bundle.families.each_with_index do |family, at|
+            stream.put_next_entry(Zip::Entry.new(nil, format('%<number>02d-%<name>s.yaml', number: at + 1, name: slug(family.name)),
+                                                 time: Zip::DOSTime.local(2000, 1, 1)))
+            stream.write(FamilyFile.yaml(family))
+          end
+        end
+        buffer.string
+      end
+
+      # The bundle of families, the last of which (after those that it uses) it is about unless +main+ says so.
+      def of(families, main: nil)
+        ordered = Family::Kinship.ordered(families)
+        Bundle.new(main: main || ordered.last.name, families: ordered)
+      end
+
+      def listed(text)
+        raise FamilyFile::Unreadable, [[nil, 'The file is larger than 8 MB.']] if text.bytesize > FamilyFile::LARGEST
+
+        source = SourceTree.read(text)
+        trees = source.tree['families']
+        refuse(1, 'The families of a bundle stand in a list: families: [{family: NAME, …}, …].') unless trees.is_a?(Array) && trees.any?
+        refuse(1, "A bundle holds at most #{MOST} families.") if trees.size > MOST
+        families = trees.each_with_index.map { |tree, at| family(tree, at, source.lines) }
+        once(families)
+        of(families, main: named(families, source.tree['bundle']))
+      end
+
+      def family(tree, index, lines)
+        refuse(lines.of_pointer(['families', index.to_s]), 'This is no family.') unless tree.is_a?(Hash)
+
+        whole = { 'vast_lattice' => FamilyFile::VERSION, **tree }
+        problems = ShapeProblems.of(whole)
+        return FamilyFile.family(whole) if problems.empty?
+
+        told = problems.first(ShapeProblems::MOST).map { |one| [lines.of_pointer(['families', index.to_s, *one.pointer]), one.text] }
+        raise FamilyFile::Unreadable, told
+      end
+
+      def unzipped(bytes)
+        archive = Archive.new(bytes, what: 'bundle')
+        names = archive.names.grep(/\.(ya?ml|json)\z/i)
+        refuse(nil, 'There is no family file in the ZIP.') if names.empty?
+        refuse(nil, "A bundle holds at most #{MOST} families.") if names.size > MOST
+        families = names.map { |name| packed(archive, name) }
+        once(families)
+        of(families)
+      end
+
+      def packed(archive, name)
+        FamilyFile.read(archive.read(name)).family
+      rescue FamilyFile::Unreadable => e
+        raise FamilyFile::Unreadable, (e.problems.map { |line, text| [line, "#{name}: #{text}"] })
+      end
+
+      def once(families)
+        doubled = families.map { |one| one.name.downcase }.tally.find { |_, count| count > 1 }
+        refuse(nil, "The family #{doubled.first} stands in the bundle twice.") if doubled
+      end
+
+      def named(families, name) = name && families.find { |one| one.name.casecmp?(name.to_s) }&.name
+
+      def slug(name) = name.downcase.gsub(/[^\p{L}\p{N}]+/, '-')
+      def refuse(line, text) = raise(FamilyFile::Unreadable, [[line, text]])
+    end
+  end
+end

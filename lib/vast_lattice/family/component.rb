@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Family
+    # Another family, placed in this one. +family+ is the name of the other; +rows+ picks rows of its tables (RowPick, as text),
+    # +values+ gives what it would otherwise be asked for: entries by path within it ("height", "brace.built", "foot.size.row"),
+    # in names of this family; an entry that is a name alone is a link. A +pattern+ repeats it: +along+ x, y or z; of fitted and
+    # mirrored ones the dimension +over+ is the length that they fill. +role+ is a text by which rules reach it and others like
+    # it; +called+ the label of an instance, with formulas in braces.
+    class Component < Value.with(:name, :family, label: '', note: '', role: '', rows: {}, values: {}, at: nil, pattern: nil, called: '',
+                                                 built_when: nil, shown_when: nil, tier: 'symbol', by_hand: nil)
+      extend TreeForm
+
+      # Most instances of one pattern; more is a finding.
+      MOST = 1000
+      # What else is decided of a component than what is inside; its family cannot be reached by these names.
+      OWN = %w[built shown count].freeze
+      # The length that fitted and mirrored patterns fill.
+      OVER = Measure.new(name: 'over', label: 'over a length of', begins: '1 m')
+      AXES = %w[x y z].freeze
+
+      def self.nested = { at: ComponentPlace, pattern: Pattern }
+
+      # The Measures that a kind of pattern asks of a component.
+      def self.measures(kind) = kind.spans? ? [*kind.measures, OVER] : kind.measures
+
+      def title = label.empty? ? name.tr('_', ' ') : label
+      def place = at || ComponentPlace.new
+
+      # Whether it is drawn in a tier.
+      def drawn_in?(tier) = Feature::TIERS.index(self.tier) <= Feature::TIERS.index(tier)
+
+      # It sits on nothing.
+      def bases = []
+    end
+  end
+end

@@ -1,0 +1,154 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Geometry
+    # Lays the components of an outcome, each after those that it leans on. No value depends on where they are.
+    class Laying
+      # A component that is laid: its Outcome::Placing, and for each instance its number (nil without a pattern), its Frame in the
+      # family, and its Model.
+      Laid = Struct.new(:placing, :instances) do
+        def name = placing.name
+
+        # Bounds of all instances in the family's frame, nil where there is none with anything in it.
+        def bounds
+          found = instances.filter_map { |_, frame, model| Laying.bounds(model, frame) }
+          Bounds.around(found) if found.any?
+        end
+      end
+
+      # Bounds of a model in a frame, or nil.
+      def self.bounds(model, frame)
+        points = model.bodies.flat_map { |body| body.bounds.corners.map { |corner| frame.point(*body.frame.point(*corner)) } }
+        Bounds.of(points) if points.any?
+      end
+
+      # Bounds of a body in the family's frame.
+      def self.bounds_of(body) = Bounds.of(body.bounds.corners.map { |corner| body.frame.point(*corner) })
+
+      attr_reader :findings
+
+      # +own+ are the Bodies of the family's own parts.
+      def initialize(outcome, own)
+        @outcome = outcome
+        @own = own
+        @findings = []
+        @laid = {}
+        @open = []
+      end
+
+      # Laid values, in the order of the family; those that cannot be laid are left out and told.
+      def all
+        @places = @outcome.plan.place_program.call(@outcome.values)
+        @outcome.placings.select(&:built?).filter_map { |placing| laid(placing) }
+      end
+
+      # Whether all that are built could be laid.
+      def complete? = @findings.none?(&:error?)
+
+      private
+
+      def laid(placing)
+        return @laid[placing.name] if @laid.key?(placing.name)
+        return circle(placing) if @open.include?(placing.name)
+
+        @open.push(placing.name)
+        @laid[placing.name] = instances(placing)
+      ensure
+        @open.delete(placing.name) unless @open.last != placing.name
+      end
+
+      def circle(placing)
+        path = [*@open.drop(@open.index(placing.name)), placing.name]
+        tell(:position_circle, placing, "These lean on each other in a circle: #{path.join(' → ')}.",
+             'Lay one of them from something else.')
+      end
+
+      def instances(placing)
+        place = @places[@outcome.plan.family.components.index(placing.component)]
+        steps = steps(placing)
+        found = placing.instances.each_with_index.map do |(number, outcome), at|
+          model = Model.for(outcome)
+          frame = frame(placing, place.call(number || 1), model) or return nil
+          [number, frame.within(Frame.new(steps.fetch(at), Vector::X, Vector::Y, Vector::Z)), model]
+        end
+        Laid.new(placing, found.freeze)
+      end
+
+      # By instance the way from the first place.
+      def steps(placing)
+        pattern = placing.component.pattern or return [[0.0, 0.0, 0.0]]
+        kind = Family::PATTERN_KINDS.fetch(pattern.kind)
+        numbers = Family::Component.measures(kind).map(&:name).zip(placing.inside.numbers).to_h
+        along = Family::Component::AXES.include?(pattern.along) ? pattern.along : 'x'
+        vectors = Row.new(along: along, length: numbers.fetch('over', 0.0)).vectors(kind, numbers)
+        placing.instances.map { |number, _| vectors.fetch(number - 1) }
+      end
+
+      def frame(placing, numbers, model)
+        return tell_undefined(placing, numbers) unless numbers.each_value.all? { |number| number&.finite? }
+
+        turned = Frame.turned(numbers)
+        bounds = Laying.bounds(model, turned)
+        origin = Family::ComponentPlace::AXES.each_with_index.map do |axis, at|
+          along(placing, axis, at, numbers[axis], bounds) or return nil
+        end
+        Frame.new(origin, turned.u, turned.v, turned.n)
+      end
+
+      # Where the origin of an instance is along an axis.
+      def along(placing, axis, at, offset, bounds)
+        place = placing.component.place.axes[axis]
+        from = place.leans? ? anchor(placing, place, axis, at) : 0.0
+        own = side(place.own, axis, at, bounds, 0.0)
+        return from + offset - own if from && own
+
+        return unless from
+
+        tell(:nothing_to_lean_on, placing, "#{placing.component.title} is laid from a side of itself along #{axis}, but it is empty.",
+             'Lay it from its origin.')
+      end
+
+      # Where the side is that a component leans on.
+      def anchor(placing, place, axis, at)
+        body = @own.find { |own| own.part.name.casecmp?(place.on) }
+        return side(place.side, axis, at, Laying.bounds_of(body), body.frame.origin[at]) if body
+
+        other = @outcome.placing(place.on)
+        found = other&.built? ? laid(other) : nil
+        bounds = found&.bounds
+        return side(place.side, axis, at, bounds, found.instances.first[1].origin[at]) if bounds
+
+        return if @findings.any? { |finding| finding.code == :position_circle }
+
+        tell(:nothing_to_lean_on, placing, "#{placing.component.title} leans on #{place.on} along #{axis}, which is not there.",
+             'Lay it from something that is always built.')
+      end
+
+      def side(name, axis, at, bounds, origin)
+        return origin if name == Family::AxisPlace::ORIGIN
+        return unless bounds
+
+        low = bounds.low[at]
+        high = bounds.high[at]
+        [low, (low + high) / 2, high].fetch(Family::AxisPlace::SIDES.fetch(axis).index(name))
+      end
+
+      def tell_undefined(placing, numbers)
+        name = numbers.find { |_, number| !number&.finite? }.first
+        bound = @outcome.plan.bound.components.find { |one| one.name == placing.name }
+        place = Place.at('components', placing.name, 'at', name)
+        found = Outcome::Undefined.new(@outcome).finding(bound.place[name], place, "The place of #{placing.component.title}")
+        found ||= Finding.new(code: :undefined, level: :error, place: place, remedy: 'Mend it.',
+                              message: "The place of #{placing.component.title} is undefined.")
+        @findings << found
+        nil
+      end
+
+      def tell(code, placing, message, remedy)
+        place = Place.at('components', placing.name, 'at')
+        @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)
+        nil
+      end
+    end
+  end
+end

@@ -1,0 +1,86 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Outcome
+    # Reasons through levels: of something in a component (leg.height, rollers.3.length), and of what it comes from outside, link
+    # by link, up to the person, row, rule or default that decides.
+    class Chain
+      # Kinds of deciders that come from outside.
+      OUTSIDE = %i[answer override said].freeze
+
+      def initialize(outcome)
+        @outcome = outcome
+        @plan = outcome.plan
+      end
+
+      # The Reason of a name, with those that it comes from as its chain. Raises KeyError.
+      def reason(name)
+        path = Name.read(name)
+        target = @plan.symbols.own(path)
+        return Because.new(@outcome).reason(target) if target
+
+        first, *others = inside(path)
+        others.empty? ? first : first.with(chain: others)
+      end
+
+      protected
+
+      # Reasons, each that of which the one before is a copy.
+      def reasons(path)
+        target = @plan.symbols.own(path)
+        target ? own(target) : inside(path)
+      end
+
+      private
+
+      # A parameter that is nothing but another one has the reasons of that.
+      def own(target)
+        reason = Because.new(@outcome).reason(target)
+        [reason, *link(target)]
+      end
+
+      def link(target)
+        kind, number = Plan::Decider.decode(@outcome.deciders[target.index])
+        typed = decided_by(target, kind, number)
+        followed = typed && typed.kind == :name && @plan.targets[typed.data.index]
+        followed && !followed.varied? ? reasons(Name.read(followed.name)) : []
+      end
+
+      # The Typed tree that decided a target, where there is one.
+      def decided_by(target, kind, number)
+        ladder = @plan.bound.ladder(target)
+        case kind
+        when :formula, :default then ladder.rung(Plan::Rung::Own)&.typed
+        when :rule then ladder.saying(number, @outcome.branches[number])&.value
+        when :table then ladder.column&.cells&.at(@outcome.pick.rows[number])
+        end
+      end
+
+      # Within a component, and then what it was given.
+      def inside(path)
+        placing = @outcome.placing(path.first) || raise(KeyError, "no parameter or state named #{path}")
+        number, rest = placing.many? && path.rest&.first.to_s.match?(/\A\d+\z/) ? [path.rest.first.to_i, path.rest.rest] : [nil, path.rest]
+        instance = placing.instance(number)
+        raise KeyError, "no parameter or state named #{path}" unless instance && rest
+
+        found = Chain.new(instance).reasons(rest)
+        *named, last = found.map { |reason| reason.within(placing.name, number) }
+        from = given(placing, found.last)
+        [*named, from.empty? ? last : taken(last, from.first), *from]
+      end
+
+      # Whoever decides outside decides what is taken from there.
+      def taken(reason, from)
+        reason.with(decision: from.decision, sentence: "It is given #{reason.value} by the family around it.", over: [])
+      end
+
+      def given(placing, last)
+        return [] unless OUTSIDE.include?(last.decision.kind) && last.decision.name.nil?
+
+        target = @plan.symbols.given("#{placing.name}.#{last.subject}") or return []
+        nobody = Plan::Decider.decode(@outcome.deciders[target.index]).first == :none
+        nobody ? [] : [Because.new(@outcome).reason(target), *link(target)]
+      end
+    end
+  end
+end

@@ -1,0 +1,184 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Reads what is written of components: what they are given, how often and where they are.
+    class ComponentBinder
+      def initialize(family, reader)
+        @family = family
+        @reader = reader
+        @symbols = reader.symbols
+      end
+
+      # A Bound::Component for each.
+      def bind = @bind ||= @symbols.placed.all.map { |one| component(one) }
+
+      # What a Target that is given comes from, in the component itself: Typed, or nil.
+      def given(target)
+        component = target.subject
+        rest = target.path.rest
+        at = Place.at('components', component.name)
+        key = component.values.keys.find { |path| path.casecmp?(rest.to_s) }
+        return @reader.entry(component.values[key], target, Place.at(*at.path, 'values', key)) if key
+
+        table = component.rows.keys.find { |name| rest.segments.size == 2 && rest.of?(name) && rest.last.casecmp?('row') }
+        table && picked(target, component.rows[table], Place.at(*at.path, 'rows', table))
+      end
+
+      private
+
+      def component(one)
+        component = one.component
+        place = Place.at('components', component.name)
+        refuse_unknown(one, place)
+        Bound::Component.new(number: one.number, component: component, given: @symbols.given_to(one.number),
+                             place: position(component, place), called: (called(component, place) unless component.called.empty?),
+                             **pattern(component, place))
+      end
+
+      # Names that are given something and are not there, or cannot be given anything.
+      def refuse_unknown(one, place)
+        return unless one.plan
+
+        component = one.component
+        given = component.values.keys.map { |path| [path, 'values', path] }
+        given += component.rows.keys.map { |table| ["#{table}.row", 'rows', table] }
+        given.each do |path, list, key|
+          target = @symbols.given("#{component.name}.#{path}")
+          next refuse_computed(target, Place.at(*place.path, list, key)) if target&.innermost&.computed?
+
+          unknown(one, path, Place.at(*place.path, list, key)) unless target
+        end
+        refuse_side(component, place)
+      end
+
+      def refuse_computed(target, place)
+        formula = target.innermost.subject.formula
+        @reader.error(:computed, "#{target.name} is computed by its formula #{formula}; it cannot be given.", place,
+                      'Give what it depends on, or let a rule decide it.')
+      end
+
+      def unknown(one, path, place)
+        known = one.plan.symbols.targets.reject(&:port?).map(&:name)
+        @reader.error(:unknown_name, "The family #{one.component.family} has no \"#{path}\".", place, Nearest.remedy(path, known))
+      end
+
+      # A row by its name, by a formula, or the nearest that is enough or fits.
+      def picked(target, text, place)
+        pick = Family::RowPick.read(text)
+        case pick.kind
+        when :none then literal(:text, '', Formula::TEXT, Formula::Span.new(start: 0, length: 0))
+        when :row then @reader.entry(pick.text, target, place)
+        when :formula then @reader.entry("=#{pick.text}", target, place)
+        else nearest(target, pick, place)
+        end
+      end
+
+      # lookup_at_least(names of rows, the column, what is needed), as a Typed tree.
+      def nearest(target, pick, place)
+        table, plan = table_of(target)
+        column = table.column(pick.column)
+        unless column
+          return @reader.error(:unknown_name, "Table #{table.name} has no column \"#{pick.column}\".", place,
+                               Nearest.remedy(pick.column, table.columns.map(&:target), kind: 'column'))
+        end
+        list, type, unit = column_list(plan, table, column, place)
+        return unless list
+        return @reader.error(:not_a_number, "#{column.target} is no number.", place, 'Compare a column of numbers.') unless type.number?
+
+        scope = target.varied? ? @symbols.instance_scope : @symbols.scope
+        needed = @reader.entry_of(pick.text, type, unit, place, scope: scope) or return
+        look_up(pick, table, list, type, needed)
+      end
+
+      # The table whose row is picked, and the plan that it is of.
+      def table_of(target)
+        plan = @symbols.placed.all[target.port.component].plan
+        target.port.inner[0..-2].each { |number| plan = plan.placed.all[number].plan }
+        [target.innermost.subject, plan]
+      end
+
+      def column_list(plan, table, column, place)
+        [*plan.symbols.lists.column(table, column), plan.symbols.column_type(column).last]
+      rescue Formula::Error => e
+        @reader.error(e.code, e.message, place, e.remedy)
+      end
+
+      def look_up(pick, table, values, type, needed)
+        span = needed.span
+        list = ->(items, own) { Formula::Typed.new(kind: :list, type: Formula::Type.list(own), span: span, parts: items) }
+        rows = table.rows.zip(values).reject { |_, value| Formula::Runtime.undefined?(value) }
+        names = list.call(rows.map { |row, _| literal(:text, row.name, Formula::TEXT, span) }, Formula::TEXT)
+        keys = list.call(rows.map { |_, value| literal(:number, value, type, span) }, type)
+        function = Formula::Functions::ALL.fetch(pick.kind == :smallest ? 'lookup_at_least' : 'lookup_at_most')
+        Formula::Typed.new(kind: :call, type: Formula::TEXT, span: span, data: function, parts: [names, keys, needed])
+      end
+
+      def literal(kind, value, type, span) = Formula::Typed.new(kind: kind, type: type, span: span, data: value)
+
+      def position(component, place)
+        at = component.place
+        scope = component.pattern ? @symbols.instance_scope : @symbols.scope
+        offsets = at.axes.to_h { |axis, own| [axis, length(own.offset, Place.at(*place.path, 'at', axis), scope)] }
+        offsets.merge(Family::ComponentPlace::TURNS.to_h do |turn|
+          [turn, length(at.public_send(turn), Place.at(*place.path, 'at', turn), scope, 'deg')]
+        end)
+      end
+
+      def length(text, place, scope, unit = 'mm')
+        @reader.entry_of(text, Formula::Type.number(Units[unit].dimension), Units[unit], place, scope: scope)
+      end
+
+      # What it leans on is there, and has such a side.
+      def refuse_side(component, place)
+        component.place.axes.each do |axis, own|
+          at = Place.at(*place.path, 'at', axis)
+          known = [*@family.parts.map(&:name), *(@family.components.map(&:name) - [component.name])]
+          if own.leans? && known.none? { |name| name.casecmp?(own.on) }
+            @reader.error(:unknown_name, "There is no part or component \"#{own.on}\" to lean on.", at, Nearest.remedy(own.on, known))
+          end
+          sides = [Family::AxisPlace::ORIGIN, *Family::AxisPlace::SIDES.fetch(axis)]
+          odd = [own.own, own.side].find { |side| !sides.include?(side) }
+          @reader.error(:unknown_kind, "There is no side \"#{odd}\" along #{axis}.", at, "Choose #{sides.join(', ')}.") if odd
+        end
+      end
+
+      def called(component, place)
+        LabelPattern.read('called', component.called, @reader, Place.at(*place.path, 'called'),
+                          scope: component.pattern ? @symbols.instance_scope : @symbols.scope)
+      end
+
+      def pattern(component, place)
+        pattern = component.pattern or return {}
+        at = Place.at(*place.path, 'pattern')
+        kind = Family::PATTERN_KINDS.fetch(pattern.kind)
+        measures = Family::Component.measures(kind)
+        stray = pattern.dimensions.keys - measures.map(&:name)
+        stray.each do |name|
+          @reader.error(:unknown_name, "\"#{name}\" is no dimension here.", Place.at(*at.path, name),
+                        Nearest.remedy(name, measures.map(&:name), kind: 'dimension'))
+        end
+        { measures: measures.to_h { |own| [own, measure(own, pattern.dimensions[own.name], Place.at(*at.path, own.name))] },
+          skip: skip(pattern.skip_when, Place.at(*at.path, 'skip_when')) }
+      rescue Registry::Unknown => e
+        @reader.error(:unknown_kind, e.message, at, e.remedy) || {}
+      end
+
+      def measure(measure, text, place)
+        text = measure.default if text.nil? || text.to_s.strip.empty?
+        unless text
+          return if measure.optional
+
+          return @reader.error(:missing_dimension, "The #{measure.label} is missing.", place, "Type one, such as #{measure.example}.")
+        end
+        @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place)
+      end
+
+      def skip(text, place)
+        return if text.nil? || text.strip.empty?
+
+        @reader.entry_of(text, Formula::BOOLEAN, Units::PLAIN, place, scope: @symbols.instance_scope)
+      end
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # How many instances a Bound::Component has, and which: what its program calls.
+    class Counting
+      def initialize(component)
+        @measures = component.measures.keys
+        @kind = Family::PATTERN_KINDS.fetch(component.component.pattern.kind)
+      end
+
+      # Numbers of the instances that are there, counted from 1, for the +numbers+ of the pattern; nil where that is undefined. The
+      # block tells which are left out. What is wrong goes to the raw +findings+, of the Target with that +index+.
+      def call(findings, index, numbers)
+        count = count(findings, index, numbers) or return
+        return (1..count).map(&:to_f) unless block_given?
+
+        (1..count).map(&:to_f).select do |instance|
+          skipped = yield instance
+          findings << [:undefined_skip, index, instance] if skipped.nil?
+          skipped == false
+        end
+      end
+
+      private
+
+      def count(findings, index, numbers)
+        unknown = @measures.each_index.find { |at| numbers[at].nil? ? !@measures[at].optional : Formula::Runtime.undefined?(numbers[at]) }
+        return told(findings, [:undefined_count, index, unknown]) if unknown
+
+        odd = @measures.each_index.find { |at| !@measures[at].allows?(numbers[at]) }
+        return told(findings, [:impossible_count, index, odd, numbers[odd]]) if odd
+
+        named = @measures.map(&:name).zip(numbers).to_h
+        number = @kind.count(named, named['over'])
+        number > Family::Component::MOST ? told(findings, [:too_many_instances, index, number]) : [number, 0].max
+      end
+
+      def told(findings, finding)
+        findings << finding
+        nil
+      end
+    end
+  end
+end

@@ -1,0 +1,224 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Lets what an edit renames follow in families that use the family: as a component's path (leg.height), by its kind or role
+    # (kind.support_leg.height), in what a component is given, and as the family of a component.
+    class Following
+      # Edits that rename, with what they make of a path within the family; nil where it stays as it is.
+      PATHS = {
+        'rename_parameter' => ->(path, edit) { [edit['to'], *path.segments.drop(1)] if path.of?(edit['name']) && path.segments.one? },
+        'rename_feature' => ->(path, edit) { path.under(edit['to']).segments if path.of?(edit['name']) },
+        'rename_part' => ->(path, edit) { path.under(edit['to']).segments if path.of?(edit['name']) },
+        'rename_component' => ->(path, edit) { path.under(edit['to']).segments if path.of?(edit['name']) },
+        'rename_table' => ->(path, edit) { path.under(edit['to']).segments if path.of?(edit['name']) && path.segments.size > 1 },
+        'rename_property' => lambda do |path, edit|
+          [path.first, edit['to']] if path.of?(edit['table']) && path.segments.size == 2 && path.last.casecmp?(edit['name'])
+        end
+      }.freeze
+
+      # What becomes of a family that uses the one that +edits+ (in plain form) change: a function from its Plan before, and the name
+      # of the changed one, to the family after.
+      def self.of(edits) = ->(plan, name) { followed(plan, name, edits.map { |edit| Family::Edits.typed(edit) }) }
+
+      # The family of a Plan after +edits+ (in plain form) of the family called +name+ that it uses; the plan knows the families as
+      # they were before.
+      def self.followed(plan, name, edits)
+        edits.reduce([plan.family, name]) do |(family, called), edit|
+          to = edit['do'] == 'set_family' && edit['field'] == 'name' ? edit['text'].to_s.strip : called
+          [new(plan, [name, called], edit).followed(family), to]
+        end.first
+      end
+
+      # +names+ are those that the family had at first, and has now.
+      def initialize(plan, names, edit)
+        @plan = plan
+        @names = names
+        @edit = edit
+      end
+
+      # The family that uses it, after the edit.
+      def followed(family)
+        case @edit['do']
+        when *PATHS.keys then with_paths(family)
+        when 'rename_row' then with_rows(family, { @edit['row'] => @edit['name'] })
+        when 'rename_rows' then with_rows(family, @edit['names'].to_h { |one| one.values_at('row', 'name') })
+        when 'set_family' then @edit['field'] == 'name' ? with_name(family) : family
+        else family
+        end
+      end
+
+      private
+
+      def mine?(component) = @names.any? { |name| component.family.casecmp?(name) }
+
+      def with_paths(family)
+        names = ->(used) { path(Name.read(used))&.to_s }
+        family = with_each(family)
+        renamed = Family::Formulas.map(family) { |text| Formula::Rewrite.names(text, &names) }
+        renamed = Family::Edits::References.map(renamed) { |target| names.call(target) || target }
+        changed = renamed.components.zip(family.components).map { |component, own| given(component, own) }
+        same?(renamed.with(components: changed), family)
+      end
+
+      # The same object where nothing is different.
+      def same?(changed, family) = changed == family ? family : changed
+
+      # What a path of the family is called afterwards, or nil.
+      def path(path, plan = @plan)
+        one = plan.placed[path.first]
+        return selected(path, plan) if one.nil?
+        return unless one.plan && path.rest
+
+        inner = within(one.component, path.rest) || path(path.rest, one.plan)
+        inner && Name.of(one.name, *inner.segments)
+      end
+
+      def within(component, rest)
+        segments = mine?(component) && PATHS.fetch(@edit['do']).call(rest, @edit)
+        Name.new(segments: segments) if segments
+      end
+
+      # By kind or role: where all that is reached is of the family.
+      def selected(path, plan)
+        return unless plan.placed.selects?(path)
+
+        inner = reached(path, plan).map { |component| [component, within(component, Name.new(segments: path.segments.drop(2)))] }
+        return if inner.none?(&:last)
+
+        refuse_mixed(path, inner.map { |component, _| component.family }.uniq) unless inner.all?(&:last)
+        Name.of(*path.segments.first(2), *inner.first.last.segments)
+      end
+
+      def reached(path, plan)
+        field = Placed::SELECTORS.fetch(path.first.downcase)
+        plan.placed.paths(field, Placed.word(path.segments[1])).map { |segments| component_at(segments, plan) }
+      end
+
+      def refuse_mixed(path, families)
+        raise Family::Edits::Error.new("#{@plan.family.name} reads #{path}, which is of several families: #{families.join(', ')}.",
+                                       remedy: 'Name the components there first.')
+      end
+
+      # Effects that reach components of several families by kind or role, as one for each component: a new name is that of one
+      # family alone.
+      def with_each(family)
+        family.with(rules: family.rules.map do |rule|
+          branches = rule.branches.map { |branch| branch.with(effects: branch.effects.flat_map { |effect| each(effect) }) }
+          rule.with(branches: branches, otherwise: rule.otherwise.flat_map { |effect| each(effect) })
+        end)
+      end
+
+      def each(effect)
+        path = Name.read(effect.target)
+        return [effect] if effect.message? || !@plan.placed.selects?(path)
+
+        rest = Name.new(segments: path.segments.drop(2))
+        changed, same = reached(path, @plan).partition { |component| within(component, rest) }
+        return [effect] if changed.empty? || same.empty?
+
+        more = Family::EFFECTS.fetch(effect.kind).decided(effect.target).first.to_s.delete_prefix(effect.target)
+        @plan.placed.selected(Name.read("#{effect.target}#{more}"), :inlet).map do |name|
+          effect.with(target: name.to_s.delete_suffix(more))
+        end
+      end
+
+      def component_at(segments, plan)
+        *outer, last = segments
+        outer.reduce(plan) { |inner, name| inner.placed[name].plan }.placed[last].component
+      end
+
+      # What a component is given, by path.
+      def given(component, own)
+        values = component.values.transform_keys { |key| path(Name.of(own.name, *Name.read(key).segments))&.rest&.to_s || key }
+        rows = component.rows.to_h do |table, text|
+          to = path(Name.of(own.name, table, 'row'))
+          [to ? to.segments[1] : table, mine?(own) ? column(text) : text]
+        end
+        component.with(values: values, rows: rows)
+      end
+
+      # The column that a row is picked by.
+      def column(text)
+        pick = Family::RowPick.read(text)
+        return text unless pick.nearest?
+
+        to = PATHS.fetch(@edit['do']).call(Name.read(pick.column), @edit)
+        to ? pick.with(column: Name.new(segments: to).to_s).to_s : text
+      end
+
+      def with_rows(family, names)
+        found = paths_to_rows(@plan)
+        renamed = found.reduce(family) { |changed, path| Family::Edits::RowNames.followed(changed, path.to_s, names) }
+        components = renamed.components.map { |component| mine?(component) ? picked(component, names) : component }
+        rules = renamed.rules.map { |rule| setting(rule, found, names) }
+        tables = renamed.tables.map { |table| cells(table, found, names) }
+        same?(renamed.with(components: components, rules: rules, tables: tables), family)
+      end
+
+      # Names of the picked row of the table, in every component of the family.
+      def paths_to_rows(plan)
+        plan.placed.all.flat_map do |one|
+          own = mine?(one.component) ? [Name.of(one.name, @edit['table'], 'row')] : []
+          own + (one.plan ? paths_to_rows(one.plan).map { |path| Name.of(one.name, *path.segments) } : [])
+        end
+      end
+
+      def picked(component, names)
+        rows = component.rows.to_h do |table, text|
+          [table, table.casecmp?(@edit['table']) ? named_row(text, names) : text]
+        end
+        component.with(rows: rows)
+      end
+
+      # A text that names a row, or a formula after = that gives one.
+      def named_row(text, names)
+        return Formula::Rewrite.texts(text[1..]) { |row| names[row] }.prepend('=') if text.start_with?('=')
+
+        names.find { |old, _| old.casecmp?(text.strip) }&.last || text
+      end
+
+      # Effects that pick a row.
+      def setting(rule, paths, names)
+        set = lambda do |effects|
+          effects.map do |effect|
+            next effect unless effect.kind == 'set' && paths.any? { |path| path.key == effect.target.downcase }
+
+            effect.with(arguments: effect.arguments.merge('to' => named_row(effect.arguments['to'].to_s, names)))
+          end
+        end
+        rule.with(branches: rule.branches.map do |branch|
+          branch.with(effects: set.call(branch.effects))
+        end, otherwise: set.call(rule.otherwise))
+      end
+
+      def cells(table, paths, names)
+        targets = table.columns.map(&:target).select { |target| paths.any? { |path| path.key == target.downcase } }
+        return table if targets.empty?
+
+        table.with(rows: table.rows.map do |row|
+          row.with(cells: row.cells.merge(row.cells.slice(*targets).transform_values { |text| named_row(text.to_s, names) }))
+        end)
+      end
+
+      def with_name(family)
+        to = @edit['text'].strip
+        renamed = with_kind(family, Placed.word(@names.last), Placed.word(to))
+        components = renamed.components.map { |component| mine?(component) ? component.with(family: to) : component }
+        same?(renamed.with(components: components), family)
+      end
+
+      # Paths that reach it by its kind.
+      def with_kind(family, from, to)
+        return family if from == to
+
+        names = lambda do |used|
+          path = Name.read(used)
+          Name.of(path.first, to, *path.segments.drop(2)).to_s if path.of?('kind') && path.segments[1].to_s.casecmp?(from)
+        end
+        renamed = Family::Formulas.map(family) { |text| Formula::Rewrite.names(text, &names) }
+        Family::Edits::References.map(renamed) { |target| names.call(target) || target }
+      end
+    end
+  end
+end

@@ -1,0 +1,106 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # The components of a family with the plans of their families, and the ways into them: what can be read there and decided,
+    # by path, on any level.
+    class Placed
+      # A component: its +number+, the Family::Component, and the Plan of its family (nil where it cannot be had).
+      One = Struct.new(:number, :component, :plan) do
+        def name = component.name
+        def many? = !component.pattern.nil?
+      end
+
+      # What a path begins with that reaches components by the name of their family or by their role, on any level.
+      SELECTORS = { 'kind' => :family, 'role' => :role }.freeze
+      # What can be decided from outside.
+      DECIDED = %i[value built shown material colour finish row].freeze
+
+      attr_reader :all, :findings
+
+      # The Library with the plans that are placed here, whatever their families become meanwhile.
+      attr_reader :library
+
+      # +library+ is where the families are found.
+      def initialize(family, library)
+        @family = family
+        @within = library.within(family.name)
+        @findings = []
+        @all = family.components.each_with_index.map { |component, number| One.new(number, component, plan_of(component)) }.freeze
+        @library = library.with(@all.select(&:plan).to_h { |one| [one.component.family, one.plan] })
+      end
+
+      # The One of a name, or nil.
+      def [](name) = index[name.downcase]
+
+      # All families that are used, on all levels, each after those that it uses.
+      def families = all.select(&:plan).flat_map { |one| [*one.plan.placed.families, one.plan.family] }.uniq(&:name)
+
+      # The Outlet of a Name that begins with a component, or nil.
+      def outlet(path)
+        one = self[path.first] or return
+        inner = path.rest && one.plan&.outlet(path.rest)
+        inner&.within(one)
+      end
+
+      # The Inlet of what can be decided at a Name that begins with a component, or nil.
+      def inlet(path)
+        one = self[path.first] or return
+        inner = path.rest && one.plan&.inlet(path.rest)
+        inner&.within(one)
+      end
+
+      # Whether a Name reaches many components at once.
+      def selects?(path) = SELECTORS.key?(path.first.downcase) && path.segments.size > 2 && !taken?(path.first)
+
+      # Names of what a selecting Name reaches, of those components that have it; +way+ is :outlet or :inlet.
+      def selected(path, way)
+        reached = paths(SELECTORS.fetch(path.first.downcase), Placed.word(path.segments[1]))
+        found = reached.map { |segments| Name.of(*segments, *path.segments.drop(2)) }
+        found.select { |name| public_send(way, name) }
+      end
+
+      # Paths (lists of names) of components with some role or family, on any level.
+      def paths(field, word)
+        all.flat_map do |one|
+          inner = one.plan ? one.plan.placed.paths(field, word).map { |path| [one.name, *path] } : []
+          Placed.word(one.component.public_send(field)) == word ? [[one.name], *inner] : inner
+        end
+      end
+
+      # A family or a role as a segment of a path.
+      def self.word(text) = text.to_s.downcase.gsub(/[^\p{L}\p{N}]+/, '_')
+
+      private
+
+      def index = @index ||= all.to_h { |one| [one.name.downcase, one] }
+
+      def taken?(name) = @family.component(name) || @family.part(name) || @family.feature(name) || @family.table(name)
+
+      def plan_of(component)
+        place = Place.at('components', component.name, 'family')
+        plan = @within.plan(component.family)
+        return unknown(component, place) unless plan
+
+        broken(component, plan, place) unless plan.runnable?
+        plan
+      rescue Library::Circle => e
+        tell(:circle, e.message, place, e.remedy)
+      end
+
+      def unknown(component, place)
+        tell(:unknown_name, "There is no family \"#{component.family}\".", place,
+             Nearest.remedy(component.family, @within.names, kind: 'family'))
+      end
+
+      def broken(component, plan, place)
+        tell(:broken_component, "The family #{component.family} has errors: #{plan.breaking.first}", place, 'Mend them there first.')
+      end
+
+      def tell(code, message, place, remedy)
+        @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)
+        nil
+      end
+    end
+  end
+end

@@ -1,0 +1,69 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # What a family reads of its components and decides in them, found in its texts before these are read: by name the Outlets
+    # that are read and the Inlets that are decided.
+    class Ports
+      PATH = /[\p{L}_][\p{L}\p{N}_]*(?:\.[\p{L}_][\p{L}\p{N}_]*)+/
+      private_constant :PATH
+
+      attr_reader :reads, :gives
+
+      def initialize(family, placed)
+        @family = family
+        @placed = placed
+        @reads = {}
+        @gives = {}
+        return if placed.all.empty?
+
+        Family::Formulas.each(family) { |text| text.to_s.scan(PATH) { |path| read(path) } }
+        effects.each { |effect| effect(effect) }
+        (columns + family.overrides.map(&:target)).each { |path| give(path) }
+        family.components.each { |component| given_to(component) }
+      end
+
+      private
+
+      def columns = @family.tables.flat_map(&:columns).reject(&:property?).map(&:target)
+
+      def effects
+        @family.rules.flat_map { |rule| rule.placed_effects.map(&:first) } +
+          @family.rule_tables.flat_map(&:columns).select(&:named?).map { |output| Family::Effect.new(kind: output.kind, target: output.target) }
+      end
+
+      def effect(effect)
+        return unless Family::EFFECTS.key?(effect.kind)
+
+        kind = Family::EFFECTS.fetch(effect.kind)
+        kind.decided(effect.target).each { |path| give(path) }
+        read(effect.target) if %i[number choice].include?(kind.subject)
+      end
+
+      def given_to(component)
+        component.rows.each_key { |table| give(Name.of(component.name, table, 'row').to_s) }
+        component.values.each_key { |path| give("#{component.name}.#{path}") }
+      end
+
+      # What reaches many components is a list.
+      def read(text)
+        path = Name.read(text)
+        if @placed.selects?(path)
+          outlets = @placed.selected(path, :outlet).map { |name| @placed.outlet(name) }
+          outlets = outlets.select { |outlet| outlets.first.target.type.accepts?(outlet.target.type) }
+          @reads[path.key] ||= outlets.map { |outlet| outlet.with(name: text, many: true) } if outlets.any?
+        elsif (outlet = @placed.outlet(path))
+          @reads[path.key] ||= [outlet]
+        end
+      end
+
+      def give(text)
+        path = Name.read(text)
+        return @placed.selected(path, :inlet).each { |name| give(name.to_s) } if @placed.selects?(path)
+
+        inlet = @placed.inlet(path)
+        @gives[path.key] ||= inlet if inlet
+      end
+    end
+  end
+end

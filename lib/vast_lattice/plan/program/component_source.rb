@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    class Program
+      # A Bound::Component as source: which instances are there (local variable i, with the numbers of its pattern in m), and its
+      # calls (q). A component is called as often as something is read of it that depends on what was not yet given at the call
+      # before, and once more with all that it is given.
+      class ComponentSource
+        # +plan+ is that of the component, +index+ the number of the name "index" in formulas.
+        def initialize(component, plan, index, constants)
+          @component = component
+          @plan = plan
+          @number = component.number
+          @index = index
+          @constants = constants
+          @known = []
+          @called = nil
+        end
+
+        # A Target that it is given has its value now.
+        def gave(target) = @known << target
+
+        # Instances: i, a list of their numbers.
+        def counted(target)
+          entries = @component.measures.map { |_, typed| typed ? Formula::Emitter.settled(typed) : 'nil' }
+          skip = @component.skip ? " { |v#{@index}| #{Formula::Emitter.settled(@component.skip)} }" : ''
+          counting = keep(Counting.new(@component))
+          ["m#{@number} = [#{entries.join(', ')}]", "i#{@number} = #{counting}.call(f, #{target.index}, m#{@number})#{skip}",
+           "v#{target.index} = i#{@number} ? i#{@number}.size.to_f : Float::NAN; d#{target.index} = #{Decider.code(:formula)}"].join("\n")
+        end
+
+        # A call, unless the one before gave all that +needed+ Targets, which are given, have a say in.
+        def call(needed)
+          return if @called && (needed - @called).empty?
+
+          @called = @known.dup
+          given = @component.given.select { |target| @known.include?(target) }
+          caller = keep(Calling.new(@plan, given))
+          lists = %w[v d].map { |name| "[#{given.map { |target| "#{name}#{target.index}" }.join(', ')}]" }
+          "q#{@number} = #{caller}.call(#{@component.many? ? "i#{@number}" : 'nil'}, #{lists.join(', ')}, p && p[#{@number}])"
+        end
+
+        # A call with all that it is given.
+        def last = call(@component.given)
+
+        # What came of it, as Run::Inside.
+        def inside
+          many = @component.many?
+          "Plan::Run::Inside.new(#{many ? "m#{@number}" : 'nil'}, #{many ? "i#{@number} || []" : 'nil'}, q#{@number})"
+        end
+
+        private
+
+        def keep(object) = @constants.keep(object)
+      end
+    end
+  end
+end

@@ -1,0 +1,42 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Quantities
+    # The mass and the price of an outcome itself, without its components; remembered by the plan for those that are components.
+    class Figures
+      # That of an Outcome.
+      def self.of(outcome) = outcome.component? ? outcome.plan.kept.figures.fetch(outcome) { new(outcome) } : new(outcome)
+
+      # Geometry::Model::Bodies of its parts; their mass in kg, NaN where that is undefined; and {currency => amount}.
+      attr_reader :bodies, :mass, :price
+
+      def initialize(outcome)
+        model = Geometry::Model.for(outcome)
+        @outcome = outcome
+        @bodies = model.solids
+        @mass = model.own_complete? ? bodies.sum(0.0, &:mass) : Float::NAN
+        @price = Outcome::Line.sums(Geometry::Pricing.lines(outcome))
+      end
+
+      # What is equal for equal configured results.
+      def key
+        @key ||= begin
+          built = @outcome.placings.select(&:built?)
+          inside = built.map { |placing| placing.kinds.map { |own, numbers| [Figures.of(own).key, numbers.size] } }
+          [family.name, @outcome.values.grep_v(Array).map(&:to_s), @outcome.labels.to_a, inside]
+        end
+      end
+
+      # The same of a part.
+      def part_key(body)
+        finish = @outcome.plan.symbols.own("#{body.part.name}.finish") && @outcome.value("#{body.part.name}.finish")
+        [family.name, body.part.name, body.volume.round(6), body.material.name, body.colour, finish,
+         body.bounds.size.map { |length| length.round(6) }]
+      end
+
+      private
+
+      def family = @outcome.plan.family
+    end
+  end
+end
