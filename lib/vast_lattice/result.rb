@@ -145,10 +145,19 @@ module VastLattice
     end
 
     def drawn(name, solids, options)
-      return Drawing::ModelView.new(solids, outcome, view: name, **options).to_svg unless name == 'flat'
+      return view_of(name, solids, options) unless name == 'flat'
 
       folded = solids.find { |solid| solid.blank.flat && (options[:part].nil? || options[:part] == solid.part.name) }
       folded && Drawing::FlatView.new(folded, **options).to_svg
+    end
+
+    # Parts that stand before each other are drawn as what they hide; one alone with all its dimensions.
+    def view_of(name, solids, options)
+      many = name != 'section' && solids.any? { |solid| solid.path.any? } && solids.none? do |solid|
+        options[:part] && solid.path.empty? && solid.part.name == options[:part]
+      end
+      kind = many ? Drawing::AssemblyView : Drawing::ModelView
+      kind.new(solids, outcome, view: name, **options).to_svg
     end
   end
 end

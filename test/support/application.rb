@@ -107,6 +107,9 @@ class WebCase < CoreCase
 
   API = '/api/families/side-frame'
 
+  # Families that others use cannot be removed: without the one that is made of them.
+  def without_the_module = store.remove('straight-module', person: 'Engineer')
+
   def setup = TestApplication.reset
   def app = TestApplication.start
   def store = TestApplication.store

@@ -36,6 +36,7 @@ class FailingCommitsTest < WebCase
 
   # The same of undo, of a new family and of one that is removed.
   def test_others_whose_commit_fails
+    capture_io { without_the_module }
     post_json("#{API}/edits", 'edit' => EDIT)
     head = { 'HTTP_X_CSRF_TOKEN' => token }
     lost = ActiveRecord::ConnectionFailed.new('gone')

@@ -187,6 +187,7 @@ class PublishedTest < WebCase
 
   # A configuration stays as it was kept, and says what would be different now.
   def test_a_configuration_outlives_its_family
+    capture_io { without_the_module }
     publish
     kept = keep('Lane 7', { length: 1250, finish: 'painted', colour: 'ink blue', mark: '<b>LANE</b>', nameplate: 'lying' })
     page = get_json("/api/configurations/#{kept['code']}")

@@ -85,6 +85,7 @@ class SiteTest < WebCase
 
   # The store refuses by itself, whichever address it is asked by.
   def test_the_store_refuses_too
+    capture_io { without_the_module }
     family = store.find('side-frame').family
     Web::Rights::GRANTED.each do |role, rights|
       granted = Storage::Granted.new(store, list: :read, read: :read, write: :edit) { |right| Web::Rights.require(role, right) }

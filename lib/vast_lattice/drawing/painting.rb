@@ -6,14 +6,16 @@ module VastLattice
     # its edges. Coordinates are mm in the plane of the view.
     class Painting
       # A patch to fill: +loops+ (exact outlines) or +rings+ of points; +edges+ [[x, y], [x, y]] to draw thick;
-      # +tone+ from 0 (edge-on) to 1 (facing); the name of the feature that made it.
-      Patch = Struct.new(:loops, :rings, :edges, :depth, :tone, :owner)
+      # +tone+ from 0 (edge-on) to 1 (facing); the name of the feature that made it; +space+, of rings, the points of the outer one
+      # with their depths.
+      Patch = Struct.new(:loops, :rings, :edges, :depth, :tone, :owner, :space)
 
       # Chords to a full turn of curved surfaces.
       CHORDS = 36
 
       # +view+ is a Geometry::Frame with n towards the eye.
-      def initialize(solid, view)
+      def initialize(solid, view, chords: CHORDS)
+        @chords = chords
         @frame = solid.frame
         @view = view
         @seen = @frame.seen_from(view)
@@ -26,6 +28,9 @@ module VastLattice
 
       # Patches, furthest first.
       def patches = @patches ||= @faces.flat_map { |face| visible(face) }.sort_by(&:depth)
+
+      # The same of one face, in no order.
+      def of(face) = visible(face)
 
       # Edges of everything, seen or not, as [loops, lines]; what patches show already is left out.
       def hidden
@@ -41,7 +46,7 @@ module VastLattice
       def frame_of(frame) = @frames[frame] ||= frame.within(@frame)
       def facing(normal) = Geometry::Vector.dot(normal, @towards)
       def front?(direction) = facing(direction) > 1e-9
-      def facets(face) = @facets[face] ||= face.facets(CHORDS)
+      def facets(face) = @facets[face] ||= face.facets(@chords)
       def turned_away?(face) = facing(face.normal) < -1e-9 && frame_of(face.frame).parallel?(@view.n)
 
       def visible(face)
@@ -72,7 +77,7 @@ module VastLattice
         rings = facet.rings.map { |ring| ring.map { |point| seen(point) } }
         edges = facet.edges + facet.soft.select { |_, _, beyond| facing(beyond) < 1e-6 }
         Patch.new([], rings.map { |ring| flat_points(ring) }, edges.map { |from, till, _| [flat_seen(from), flat_seen(till)] },
-                  rings.first.map(&:last).minmax.sum / 2, tone, facet.owner)
+                  rings.first.map(&:last).minmax.sum / 2, tone, facet.owner, rings.first)
       end
 
       def flat_points(ring) = ring.map { |x, y, _| [x, y] }
@@ -97,7 +102,7 @@ module VastLattice
         return facets(face).flat_map { |facet| facet_lines(facet) } if facing(face.normal).abs > 1e-9
 
         frame = frame_of(face.frame)
-        [face.profile.outer.facet_runs(CHORDS).map { |x, y, *| @view.local(frame.point(x, y)).first(2) }.minmax]
+        [face.profile.outer.facet_runs(@chords).map { |x, y, *| @view.local(frame.point(x, y)).first(2) }.minmax]
       end
 
       def facet_lines(facet) = (facet.edges + outline(facet)).map { |edge| edge.map { |point| flat_seen(point) } }

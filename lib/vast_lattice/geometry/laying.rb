@@ -87,7 +87,7 @@ module VastLattice
       def frame(placing, numbers, model)
         return tell_undefined(placing, numbers) unless numbers.each_value.all? { |number| number&.finite? }
 
-        turned = Frame.turned(numbers)
+        turned = Frame.turned(numbers.merge(x: 0.0, y: 0.0, z: 0.0))
         bounds = Laying.bounds(model, turned)
         origin = Family::ComponentPlace::AXES.each_with_index.map do |axis, at|
           along(placing, axis, at, numbers[axis], bounds) or return nil

@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+
+# Pictures of assemblies: what is nearest at a point of a view, against the depths of the meshes there, which the 3D view draws and
+# which know nothing of the order in which faces are painted.
+class AssemblyDrawingTest < CoreCase
+  POINTS = 300
+  # Where a mesh in chords and a drawing in arcs may differ, mm.
+  NEAR = 0.6
+
+  def module_result(**rows) = Result.new(demo_plans.fetch('Straight module'), pick(rows: rows.transform_keys(&:to_s)))
+
+  # Triangles of each body as they lie in a view: [x, y, depth] three times.
+  def triangles(bodies, view)
+    bodies.flat_map.with_index do |body, number|
+      Geometry::Mesh.new(body).groups.flat_map { |group| group['positions'].each_slice(3).map { |point| view.local(point) }.each_slice(3).map { |corners| [number, corners] } }
+    end
+  end
+
+  # The number of the body that is nearest at a point, nil where there is none.
+  def nearest(triangles, at_x, at_y)
+    found = triangles.filter_map { |number, corners| depth(corners, at_x, at_y)&.then { |depth| [depth, number] } }
+    found.max_by(&:first)&.last
+  end
+
+  def depth(((ax, ay, az), (bx, by, bz), (cx, cy, cz)), at_x, at_y)
+    whole = ((by - cy) * (ax - cx)) + ((cx - bx) * (ay - cy))
+    return if whole.abs < 1e-9
+
+    one = (((by - cy) * (at_x - cx)) + ((cx - bx) * (at_y - cy))) / whole
+    two = (((cy - ay) * (at_x - cx)) + ((ax - cx) * (at_y - cy))) / whole
+    (one * az) + (two * bz) + ((1 - one - two) * cz) if [one, two, 1 - one - two].all? { |share| share >= 0 }
+  end
+
+  def test_what_is_nearest_is_painted_last
+    result = module_result(equipment: 'guided')
+    bodies = result.model.bodies
+    %w[front top end].each do |name|
+      view = Drawing::Views::FRAMES.fetch(name)
+      compare(Drawing::Stacked.new(bodies, view), triangles(bodies, view), bodies, Random.new(name.sum), name)
+    end
+  end
+
+  def told(bodies, number) = number ? [*bodies[number].path, bodies[number].part.name].join('.') : 'nothing'
+
+  def compare(stacked, triangles, bodies, random, name)
+    layers = stacked.layers
+    xs = layers.flat_map { |layer| layer.box.first(2) }.minmax
+    ys = layers.flat_map { |layer| layer.box.last(2) }.minmax
+    seen = Array.new(POINTS) do
+      x = random.rand(xs[0]..xs[1])
+      y = random.rand(ys[0]..ys[1])
+      around = [[0, 0], [NEAR, 0], [-NEAR, 0], [0, NEAR], [0, -NEAR]].map { |over, up| nearest(triangles, x + over, y + up) }.uniq
+      # Beside an edge the chords of a mesh decide.
+      next unless around.one?
+
+      found = stacked.nearest(x, y)&.body
+      assert_equal told(bodies, around.first), told(bodies, found), "#{name} at #{x}, #{y}"
+      around.first
+    end
+    assert_operator seen.compact.uniq.size, :>, 5, 'many bodies are hit'
+  end
+end
