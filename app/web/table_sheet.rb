@@ -5,8 +5,9 @@ module VastLattice
     # A variant table in the form that the grid begins with: its columns with what can be typed there, and its texts
     # column by column, which is short for thousands of rows.
     class TableSheet
+      INSIDE = 'In components'
       GROUPS = { value: 'Values', built: 'States', shown: 'States', material: 'Material and colour', colour: 'Material and colour',
-                 finish: 'Material and colour' }.freeze
+                 finish: 'Material and colour', given: INSIDE, row: INSIDE }.freeze
 
       def initialize(plan, table)
         @plan = plan
@@ -22,7 +23,7 @@ module VastLattice
       private
 
       def column_tree(column)
-        target = column.property? ? nil : @plan.symbols[column.target]
+        target = column.property? ? nil : @plan.symbols.decided(column.target)
         { 'target' => column.target, 'title' => title(column, target), 'unit' => unit(column, target), 'kind' => column.kind.to_s,
           'group' => target ? GROUPS.fetch(target.kind, 'Values') : 'Properties', 'choices' => choices(target),
           'number' => target ? target.type.number? : %w[number count].include?(column.kind),
@@ -36,10 +37,12 @@ module VastLattice
         target.title
       end
 
-      def unit(column, target) = column.unit || (target&.value? ? target.unit.symbol : '')
+      def unit(column, target) = column.unit || (target&.innermost&.value? ? target.unit.symbol : '')
 
       def choices(target)
         return [] unless target
+
+        target = target.innermost
         return Plan::Target::STATE_WORDS[target.kind] if target.state?
         return target.type.choices.to_a unless target.value?
 

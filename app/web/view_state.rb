@@ -47,7 +47,8 @@ module VastLattice
         picture = svg
         Exchange::ResultTree.tree(result).except('family', 'rows').merge(
           'findings' => result.findings.map(&:to_tree), 'forms' => forms,
-          'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'steps' => steps, 'parts' => parts
+          'svg' => picture, 'shapes' => shapes, 'dimensions' => dimensions, 'steps' => steps, 'parts' => parts,
+          'inside' => Exchange::ResultTree.inside(result.outcome)
         )
       end
 
@@ -106,9 +107,15 @@ module VastLattice
                 .map { |measure| ["#{prefix}.#{measure.name}", Units::Format.quantity(numbers[measure.name], Units[measure.unit])] }
       end
 
-      # Each feature in one line.
+      # Each feature in one line; each component by its number and part number.
       def steps
-        result.whole.model.solids.flat_map(&:features).to_h { |feature| [feature.name, Drawing::StepWords.of(feature)] }
+        features = result.whole.model.solids.flat_map(&:features).to_h { |feature| [feature.name, Drawing::StepWords.of(feature)] }
+        features.merge(result.outcome.placings.to_h { |placing| ["component:#{placing.name}", placing_words(placing)] })
+      end
+
+      def placing_words(placing)
+        numbers = placing.instances.flat_map { |_, own| own.labels.slice('part_number').values }.uniq
+        [("#{placing.instances.size} ×" if placing.many?), numbers.first, ('and others' if numbers.size > 1)].compact.join(' ')
       end
 
       # A short text per feature that changes whenever its shape or state does.

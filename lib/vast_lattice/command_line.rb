@@ -56,7 +56,7 @@ module VastLattice
     # A check goes on with what has the right shape, so that nothing has to be mended twice.
     def tell_unreadable(error, command)
       lines = error.problems.map { |line, text| [line || 0, line ? "line #{line}: #{text}" : text] }
-      lines += findings_of_rest(error) if command == 'check' && error.rest
+      lines += findings_of_rest(error) if command == 'check' && error.rest && error.rest.family.components.empty?
       lines.sort_by(&:first).each { |_, text| @err.puts(text) }
     end
 

@@ -21,6 +21,7 @@ module VastLattice
       @plan = plan
       @pick = pick
       @values, @deciders, @taken, @limits, @raw_findings, @raw_lines, @inside = result
+      @raw_findings = heard(@raw_findings) if @inside
     end
 
     # The branch that was taken, by the number of the rule, and the rows that count, by that of the rule table; nil where
@@ -193,6 +194,18 @@ module VastLattice
       other.is_a?(Outcome) && [values, deciders, limits, findings] == [other.values, other.deciders, other.limits, other.findings] &&
         placings.map(&:instances) == other.placings.map(&:instances)
     end
+
+    # Of what is given to a component that is not built, nothing is told.
+    def heard(raw)
+      raw.reject do |code, index|
+        target = index.is_a?(Integer) && OF_COMPONENTS.include?(code) ? plan.targets[index] : nil
+        target&.subject.is_a?(Family::Component) && values[plan.state_indexes[target.subject.name].first] == false
+      end
+    end
+
+    OF_COMPONENTS = %i[undefined undefined_count impossible_count too_many undefined_skip].freeze
+    private_constant :OF_COMPONENTS
+    private :heard
 
     # What the block gives of each instance of a component and the rest of a path.
     def inside(path)

@@ -44,13 +44,15 @@ function stateButton(element, state) {
 // Updates everything below +root+ that shows a part of +state+; +before+ is the state shown until now.
 export function applyLive(root, state, before) {
   const each = (key, act) => root.querySelectorAll(`[data-${key}]`).forEach((element) => act(element, element.getAttribute(`data-${key}`)));
-  each('value', (element, name) => state.values[name] && text(element, state.values[name].text, Boolean(before)));
+  // Of a value of the family, or of one in a component.
+  const known = (name) => state.values[name] || (state.inside || {})[name];
+  each('value', (element, name) => known(name) && text(element, known(name).text, Boolean(before)));
   // What is not there now is not what it was for another variant.
   each('fact', (element, name) => text(element, (state.facts[name] || { text: '–' }).text, Boolean(before)));
   each('label', (element, name) => text(element, labelText((state.labels || {})[name]), Boolean(before)));
   each('dimension', (element, name) => text(element, state.dimensions[name] || '', Boolean(before)));
   each('step', (element, name) => { text(element, (state.steps || {})[name] || '', Boolean(before)); element.title = element.textContent; });
-  each('decider', (element, name) => state.values[name] && decider(element, state.values[name]));
+  each('decider', (element, name) => known(name) && decider(element, known(name)));
   each('state', (element, name) => state.states[name] && stateButton(element, state.states[name]));
   each('follow', (element, path) => element.setAttribute('href', `${path}?${state.query}`));
 }

@@ -2,12 +2,14 @@
 // steps, parts and materials.
 import Sortable from '../vendor/sortable/sortable.js';
 import { STEP } from './build-scale.js';
+import { components } from './components.js';
 
 const steps = () => Array.from(document.querySelectorAll('.steps'));
 const names = (list) => Array.from(list.querySelectorAll('[data-recipe]')).map((step) => step.dataset.recipe);
 
 export function recipe() {
   return {
+    ...components(),
     marked: [],
     // Whether a position that is measured from another edge keeps its place or its number.
     keeps: 'place',

@@ -32,13 +32,28 @@ module VastLattice
         outcome.plan.targets.select(&:value?).to_h { |target| [target.name, value(outcome, target)] }
       end
 
-      # Every part and feature: its state, who decided it, and whose word that was.
+      # Every part, feature and component: its state, who decided it, and whose word that was.
       def self.states(outcome)
-        (outcome.plan.family.parts + outcome.plan.family.features).to_h do |feature|
+        (outcome.plan.family.parts + outcome.plan.family.features + outcome.plan.family.components).to_h do |feature|
           decider = outcome.state_decider(feature.name)
           [feature.name, { 'state' => outcome.state(feature.name).to_s, 'decider' => decider.word, 'by' => decider.to_s }]
         end
       end
+
+      # What is in components, one level down, by path: text and decider.
+      def self.inside(outcome)
+        outcome.placings.flat_map { |placing| placed(placing) }.to_h
+      end
+
+      def self.placed(placing)
+        own = placing.instance or return []
+        own.plan.targets.select { |target| target.value? || target.kind == :row }.map do |target|
+          name = Name.of(placing.name, target.name).to_s
+          decision = placing.decision(target)
+          [name, { 'text' => placing.outcome.text(name), 'decider' => decision.word, 'by' => decision.to_s }]
+        end
+      end
+      private_class_method :placed
 
       def self.value(outcome, target)
         amount = outcome.values[target.index]

@@ -150,7 +150,7 @@ module VastLattice
                                                     'which is not possible.', 'Change what it depends on.')
       end
 
-      def too_many_instances(index, number)
+      def too_many(index, number)
         error(:too_many, target(index), "The pattern of #{target(index).subject.title} asks for #{number} instances; at most " \
                                         "#{Family::Component::MOST} are possible.", 'Make it shorter, or its pitch larger.')
       end

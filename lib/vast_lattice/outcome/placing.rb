@@ -33,6 +33,15 @@ module VastLattice
       # The Outcome of an instance; without a number of the first, nil where there is none.
       def instance(number = nil) = number ? instances.find { |own, _| own == number }&.last : instances.first&.last
 
+      # Who decides a Target of its family: whoever does outside, where it is given.
+      def decision(target)
+        own = Decision.of(instance, target)
+        return own unless Chain::OUTSIDE.include?(own.kind) && own.name.nil?
+
+        given = outcome.plan.symbols.given(Name.of(name, target.name))
+        given ? Decision.of(outcome, given) : own
+      end
+
       # How a path to an instance begins: "leg", "rollers.3"; all of a +kind+ alike are called by the name alone.
       def path(numbers) = numbers.size == inside.runs.size ? name : "#{name}.#{numbers.first}"
     end

@@ -33,7 +33,7 @@ module VastLattice
 
         named = @measures.map(&:name).zip(numbers).to_h
         number = @kind.count(named, named['over'])
-        number > Family::Component::MOST ? told(findings, [:too_many_instances, index, number]) : [number, 0].max
+        number > Family::Component::MOST ? told(findings, [:too_many, index, number]) : [number, 0].max
       end
 
       def told(findings, finding)

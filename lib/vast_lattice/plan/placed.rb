@@ -36,6 +36,14 @@ module VastLattice
       # All families that are used, on all levels, each after those that it uses.
       def families = all.select(&:plan).flat_map { |one| [*one.plan.placed.families, one.plan.family] }.uniq(&:name)
 
+      # Pairs of path and Target of all that is in components, on all levels.
+      def names
+        all.select(&:plan).flat_map do |one|
+          own = one.plan.targets.reject(&:port?).map { |target| [target.name, target] }
+          (own + one.plan.placed.names).map { |name, target| ["#{one.name}.#{name}", target] }
+        end
+      end
+
       # The Outlet of a Name that begins with a component, or nil.
       def outlet(path)
         one = self[path.first] or return

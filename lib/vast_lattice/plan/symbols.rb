@@ -9,7 +9,7 @@ module VastLattice
       # What the number of an instance is called in formulas.
       INDEX = 'index'
 
-      attr_reader :targets, :findings, :scope, :lists, :placed
+      attr_reader :targets, :findings, :scope, :lists, :placed, :reads
 
       # +placed+ are the components: Placed.
       def initialize(family, placed = Placed.new(family, Library.none))

@@ -1,0 +1,62 @@
+// The components of a family: places other families, links what they are given, and changes several at once. Part of the recipe.
+const rows = () => Array.from(document.querySelectorAll('[data-component-row]')).map((row) => row.dataset.componentRow);
+
+export const components = () => ({
+  markedComponents: [],
+
+  async placeFamily(form) {
+    const { name, family } = Object.fromEntries(new FormData(form));
+    if (!await this.editOrTell({ do: 'add_component', name, placed: family }, 'Placed. Say here what it is given and where it is.')) return;
+    form.reset();
+    this.openAt(`component:${name.trim()}`);
+  },
+
+  // A link is a name alone, after = so that it is never taken for a word; no link leaves what is given to nobody.
+  linkTo(component, path, name) {
+    const several = this.together(component);
+    return this.editOrTell({ do: 'give_components', components: several, path, text: name ? `=${name}` : '' });
+  },
+  pickRowOf(component, table, row) {
+    return this.editOrTell({ do: 'pick_components', components: this.together(component), table, text: row });
+  },
+
+  // What is done to one of several that are selected is done to all of them.
+  together(component) { return this.markedComponents.includes(component) ? this.markedComponents : [component]; },
+  isMarkedComponent(name) { return this.markedComponents.includes(name); },
+  markComponent(name, event) {
+    const rest = this.markedComponents.filter((one) => one !== name);
+    this.markedComponents = event.target.checked ? [...rest, name] : rest;
+  },
+  unmarkComponents() { this.markedComponents = []; },
+  markedComponentsText() { return `${this.markedComponents.length} ${this.markedComponents.length === 1 ? 'component' : 'components'}`; },
+  settleComponents(state) {
+    return this.editOrTell({ do: 'set_components', components: this.markedComponents, field: 'by_hand', text: state }, 'Done. Undo takes it back.');
+  },
+  async setComponents(field, element) {
+    const text = element.value.trim();
+    if (text && await this.editOrTell({ do: 'set_components', components: this.markedComponents, field, text })) element.value = '';
+  },
+  async removeComponents() {
+    if (await this.editOrTell({ do: 'remove_components', components: this.markedComponents }, 'Removed. Undo brings them back.')) this.unmarkComponents();
+  },
+
+  // A click on a state changes it by hand; on one that is by hand already, it is left to what else decides.
+  async turnComponent(name, byHand) {
+    const there = (this.state.states[name] || {}).state;
+    const text = byHand ? '' : there === 'shown' ? 'suppressed' : 'built';
+    if (await this.editOrTell({ do: 'set_components', components: [name], field: 'by_hand', text })) this.showReason(name);
+  },
+  removeComponent(name) { return this.editOrTell({ do: 'remove_components', components: [name] }, 'Removed. Undo brings it back.'); },
+  moveComponent(name, by) {
+    const list = rows();
+    const to = list.indexOf(name) + by;
+    if (to < 0 || to >= list.length) return null;
+    return this.editOrTell({ do: 'move_component', component: name, before: list[by > 0 ? to + 1 : to] || null });
+  },
+  // Under a name that nothing has yet.
+  async twin(name) {
+    const taken = this.names.map((one) => one.split('.')[0].toLowerCase());
+    const free = Array.from({ length: 99 }, (_, at) => `${name}_${at + 2}`).find((one) => !taken.includes(one.toLowerCase()));
+    if (await this.editOrTell({ do: 'copy_component', component: name, name: free }, 'A twin was placed where the first one is: move it.')) this.openAt(`component:${free}`);
+  },
+});
