@@ -3,7 +3,7 @@
 module VastLattice
   module Web
     # How a picture is asked for: view, texts, tier, part, build (PART:STEP), measure, density (of
-    # dimensions), selected and broken, width and height (px), and of a section
+    # dimensions), selected and broken, only (a component) and without (components, with commas), width and height (px), and of a section
     # its axis and where it cuts (a share). Unknown words are passed over.
     module PictureParams
       TEXTS = %w[number name formula].freeze
@@ -18,7 +18,8 @@ module VastLattice
         { view: known(params['view'], [*Drawing::Views::NAMES, 'solid'], 'front'), texts: known(params['texts'], TEXTS, 'number').to_sym,
           tier: known(params['tier'], Family::Feature::TIERS, 'full'), part: text(params['part']), build_to: build(params['build']),
           measurable: params['measure'] == 'yes', density: known(params['density'], DENSITIES, 'selected').to_sym,
-          selected: text(params['selected']), broken: params['broken'] == 'yes', **size(params), **section(params) }
+          selected: text(params['selected']), only: text(params['only']), without: text(params['without']).to_s.split(','),
+          broken: params['broken'] == 'yes', **size(params), **section(params) }
       end
 
       def self.size(params)

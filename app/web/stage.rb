@@ -6,7 +6,7 @@ module VastLattice
     # counted in the strip, and in words what one does there.
     class Stage < Value.with(:verb, :term, :number, :counted, :words)
       ALL = [
-        ['shape', 'parts and features', ->(family) { family.features.size + family.parts.size },
+        ['shape', 'parts and features', ->(family) { family.features.size + family.parts.size + family.components.size },
          'Parts of plate, sheet, bar or turned stock, and the features on them. Dimensions are numbers, names or formulas.'],
         ['name', 'parameters', ->(family) { family.parameters.size },
          'Every named value: what it may be, and who decides it.'],

@@ -4,6 +4,8 @@ module VastLattice
   module Web
     # What the pages of a workspace show.
     class WorkspacePage
+      include ComponentChoices
+
       # Headings of the names that rules can speak of, and the kinds that rules can set.
       NAME_GROUPS = { value: 'Values', built: 'Is it built?', shown: 'Is it shown?', row: 'Picked rows', material: 'Materials',
                       colour: 'Colours', finish: 'Finishes', count: 'How many', read: 'In components' }.freeze
@@ -119,7 +121,7 @@ module VastLattice
       def free_targets
         taken = family.tables.flat_map(&:columns).to_h { |column| [column.target.downcase, true] }
         own = plan.symbols.column_names.filter_map { |name| plan.symbols.own(name) }.map { |target| [target.name, target] }
-        inside = plan.placed.names.select { |_, target| Plan::Placed::DECIDED.include?(target.kind) }.first(MOST_INSIDE)
+        inside = plan.placed.names.select { |_, target| Plan::Placed::DECIDED.include?(target.kind) }.first(ComponentChoices::MOST_INSIDE)
         free = (own + inside).reject { |name, target| taken[name.downcase] || target.computed? }
         free.group_by { |name, target| name == target.name ? TableSheet::GROUPS.fetch(target.kind) : TableSheet::INSIDE }
       end
@@ -186,64 +188,14 @@ module VastLattice
 
       # Names that a rule can speak of, by what they belong to, for the rule editor.
       def pickable
-        { 'names' => plan.targets.reject(&:given?).map { |target| pickable_name(target) } + inside_names + plan.symbols.measured.map { |own| measured_name(own) },
-          'labels' => plan.symbols.label_names.map { |name| { 'name' => name, 'title' => name.tr('_', ' '), 'group' => 'Labels' } },
-          'features' => (family.features + family.parts + family.components).map { |item| { 'name' => item.name, 'title' => item.title } } + inside_features }
-      end
-
-      # Records of families that can be placed here: all but itself and those that are made of it.
-      def placeable
-        @placeable ||= @store.records.reject { |record| record.id == stored.record.id } - Storage::Relatives.users(stored.record)
-      end
-
-      # The address of the family of a name, or nil.
-      def slug_of(name) = @store.records.find { |record| record.name.casecmp?(name) }&.slug
-
-      # What a component (Plan::Placed::One) can be given: Targets of its family.
-      def givable(placed) = placed.plan.targets.select { |target| target.value? && !target.computed? }
-
-      # Names of this family to which a value of a component can be linked.
-      def linkable(target)
-        plan.targets.select { |own| own.value? && own.type.kind == target.type.kind && target.type.accepts?(own.type) }.map(&:name)
-      end
-
-      # The name that an entry of a component is linked to, or nil.
-      def linked(text)
-        name = text.to_s.delete_prefix('=').strip
-        plan.symbols.own(name)&.name if name.match?(/\A[\p{L}_][\p{L}\p{N}_]*\z/)
-      end
-
-      # What a component can lean on, [name, title].
-      def leanable(component)
-        (family.parts + family.components - [component]).map { |item| [item.name, item.title] }
-      end
-
-      # How often and when it is there.
-      def component_words(component)
-        kinds = Family::PATTERN_KINDS
-        pattern = "in a #{kinds.fetch(component.pattern.kind).title}" if component.pattern && kinds.key?(component.pattern.kind)
-        [pattern, component.by_hand && "#{component.by_hand} by hand", component.built_when && "built when #{component.built_when}",
-         ("role #{component.role}" unless component.role.empty?)].compact.join('; ')
+        named = plan.targets.reject(&:given?).map { |target| pickable_name(target) }
+        measured = plan.symbols.measured.map { |own| measured_name(own) }
+        labels = plan.symbols.label_names.map { |name| { 'name' => name, 'title' => name.tr('_', ' '), 'group' => 'Labels' } }
+        items = (family.features + family.parts + family.components).map { |item| { 'name' => item.name, 'title' => item.title } }
+        { 'names' => named + inside_names + measured, 'labels' => labels, 'features' => items + inside_features }
       end
 
       private
-
-      # Most names within components that lists offer.
-      MOST_INSIDE = 1500
-      private_constant :MOST_INSIDE
-
-      # Names within components, on all levels, that are not spoken of yet.
-      def inside_names
-        known = plan.symbols.reads.transform_values(&:name)
-        plan.placed.names.reject { |name, _| known.key?(name.downcase) }.first(MOST_INSIDE).map do |name, target|
-          pickable_name(target).merge('name' => name, 'title' => name.tr('_', ' ').gsub('.', ', '), 'group' => NAME_GROUPS[:read])
-        end
-      end
-
-      def inside_features
-        built = plan.placed.names.select { |_, target| target.kind == :built }.first(MOST_INSIDE)
-        built.map { |name, _| name.delete_suffix('.built') }.map { |name| { 'name' => name, 'title' => name.tr('_', ' ').gsub('.', ', ') } }
-      end
 
       def table_rows = family.variant_tables.map { |table| [Name.of(table.name, 'row').to_s, '', "#{table.title}: a variant"] }
 

@@ -57,14 +57,15 @@ module VastLattice
     # as in Drawing::ModelView.
     def view(name, **options)
       options = options.merge(later: later) if @build_to
-      solids = model.bodies
+      solids = chosen(**options.slice(:only, :without))
       key = [:view, name, options, solids.map { |solid| solid_key(solid) }]
       kept('The picture', key) { drawn(name, solids, options) }
     end
 
-    # Triangles and edges of the parts that are shown in a tier: [{'part', 'colour', 'groups', 'edges'}, …].
-    def meshes(tier: 'full')
-      model.bodies.select { |solid| solid.shown && solid.drawn_in?(tier) }.filter_map do |solid|
+    # Triangles and edges of the parts that are shown in a tier: [{'part', 'component', 'colour', 'groups',
+    # 'edges'}, …]; +only+ and +without+ as of views.
+    def meshes(tier: 'full', only: nil, without: [])
+      chosen(only: only, without: without).select { |solid| solid.shown && solid.drawn_in?(tier) }.filter_map do |solid|
         kept('The picture', [:mesh, tier, *solid_key(solid)]) { mesh(Drawing::Tier.of(solid, tier)) }
       end
     end
@@ -92,6 +93,12 @@ module VastLattice
     end
 
     private
+
+    # Bodies within one component, if it is given, and not in others.
+    def chosen(only: nil, without: [])
+      found = only ? model.bodies.select { |body| body.within?(only) } : model.bodies
+      without.empty? ? found : found.reject { |body| without.any? { |one| body.within?(one) } }
+    end
 
     # What a picture of a body depends on.
     def solid_key(body) = [body.solid.object_id, body.colour, body.shown, body.frame.origin, body.frame.u, body.frame.v]
@@ -141,7 +148,8 @@ module VastLattice
 
     def mesh(solid)
       mesh = Geometry::Mesh.new(solid)
-      { 'part' => solid.part.name, 'colour' => solid.colour, 'groups' => mesh.groups, 'edges' => mesh.edges }
+      { 'part' => solid.part.name, 'component' => solid.path.join('.'), 'colour' => solid.colour, 'groups' => mesh.groups,
+        'edges' => mesh.edges }
     end
 
     def drawn(name, solids, options)

@@ -8,13 +8,15 @@ import { unbroken } from './gap.js';
 const picture = () => document.getElementById('picture');
 
 // The look as a query.
-export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected, broken }, size = {}) {
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected, broken, only, without }, size = {}) {
   const parts = new URLSearchParams({ view, texts, tier });
   if (density && density !== 'selected') parts.set('density', density);
   // A feature is meant by each of its states.
   if (density === 'selected' && selected) parts.set('selected', selected.replace(/\.(built|shown)$/, ''));
   if (broken) parts.set('broken', 'yes');
   if (onlyPart) parts.set('part', onlyPart);
+  if (only) parts.set('only', only);
+  if (without && without.length) parts.set('without', without.join(','));
   if (build) parts.set('build', `${build.part}:${build.step}`);
   if (measuring) parts.set('measure', 'yes');
   if (view === 'section') { parts.set('axis', axis); parts.set('cut', cut); }
@@ -35,6 +37,12 @@ export function looks() {
     // Whether long slender parts are drawn with a break.
     broken: false,
     onlyPart: '',
+    // The component that is drawn alone; those that are not drawn; whether all but the selected one are faint.
+    only: '',
+    without: [],
+    faint: false,
+    // Path of the component that was chosen in the picture.
+    chosenComponent: '',
     build: null,
     axis: 'x',
     cut: 0.5,
@@ -59,6 +67,29 @@ export function looks() {
     drawDimensions(density) { return this.look({ density }); },
     showTier(tier) { return this.look({ tier }); },
     showPart(onlyPart) { return this.look({ onlyPart }); },
+    showOnly(only) { return this.look({ only }); },
+    leaveOut(select) { return this.look({ without: Array.from(select.selectedOptions, (option) => option.value) }); },
+    toggleFaint() { this.faint = !this.faint; this.markComponents(); },
+
+    // A first click on a component selects it; the next one goes inside, level by level.
+    pickComponent(path) {
+      const steps = path.split('.').reduce((list, step) => (/^\d+$/.test(step) ? [...list.slice(0, -1), `${list.at(-1)}.${step}`] : [...list, step]), []);
+      const paths = steps.map((_, at) => steps.slice(0, at + 1).join('.'));
+      const at = paths.indexOf(this.chosenComponent);
+      this.chosenComponent = paths[Math.min(at + 1, paths.length - 1)];
+      this.select(`${this.chosenComponent.replace(/\.\d+(?=\.|$)/g, '')}.built`);
+      window.dispatchEvent(new CustomEvent('component-picked', { detail: this.chosenComponent.split('.')[0] }));
+      this.markComponents();
+    },
+    markComponents() {
+      const chosen = this.chosenComponent;
+      const within = (path) => path === chosen || path.startsWith(`${chosen}.`);
+      picture().querySelectorAll('[data-component]').forEach((group) => {
+        const mine = chosen && within(group.getAttribute('data-component'));
+        group.classList.toggle('is-chosen', Boolean(mine));
+        group.classList.toggle('is-faint', Boolean(this.faint && chosen && !mine));
+      });
+    },
     buildTo(build) { return this.look({ build }); },
     // Facts and findings are those of what is built so far.
     buildNote() { return this.build && (this.build.step ? `up to step ${this.build.step}` : 'of the stock alone'); },

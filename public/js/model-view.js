@@ -25,6 +25,9 @@ export function modelView() {
   return {
     wire: false,
     shown: '',
+    // How far components are drawn apart, and along which axis.
+    apart: 0,
+    apartAxis: 'all',
     listening: null,
     resizing: null,
 
@@ -32,7 +35,7 @@ export function modelView() {
       this.listening = () => { if (this.wanted()) this.fetchMesh(); };
       window.addEventListener('outcome', this.listening);
       ['view', 'second'].forEach((name) => this.$watch(name, () => setTimeout(this.listening)));
-      this.$watch('selected', () => this.paint());
+      ['selected', 'faint', 'chosenComponent'].forEach((name) => this.$watch(name, () => this.paint()));
       // Until a hand has turned it, all of it is shown.
       this.resizing = new ResizeObserver(() => { if (stage) (stage.touched ? this.draw3d() : this.fit()); });
       this.resizing.observe(this.$root);
@@ -49,7 +52,7 @@ export function modelView() {
 
     // Meshes are asked for when the pick, the tier, the build mark or the family has changed.
     async fetchMesh() {
-      const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
+      const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.only ? { only: this.only } : {}), ...(this.without.length ? { without: this.without.join(',') } : {}), ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
       if (wanted === this.shown) return;
       try {
         const [{ parts }] = await Promise.all([get(`${this.api}/mesh?${wanted}`), library()]);
@@ -89,29 +92,55 @@ export function modelView() {
     build3d(parts) {
       const { model } = this.place();
       model.clear();
-      parts.forEach(({ colour, groups, edges }) => {
+      const places = new Map();
+      parts.forEach(({ colour, groups, edges, component }) => {
+        // What belongs to one component of the family moves together.
+        const whole = component.split('.').slice(0, /^\d+$/.test(component.split('.')[1]) ? 2 : 1).join('.');
+        const group = places.get(whole) || new three.Group();
+        if (!places.has(whole)) { places.set(whole, group); model.add(group); group.userData = { component: whole }; }
         groups.forEach(({ feature, positions, normals }) => {
           const geometry = new three.BufferGeometry();
           geometry.setAttribute('position', new three.Float32BufferAttribute(positions, 3));
           geometry.setAttribute('normal', new three.Float32BufferAttribute(normals, 3));
           const material = new three.MeshLambertMaterial({ color: colour, side: three.DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
           const mesh = new three.Mesh(geometry, material);
-          mesh.userData = { feature, colour };
-          model.add(mesh);
+          mesh.userData = { feature, colour, component };
+          group.add(mesh);
         });
         const lines = new three.BufferGeometry();
         lines.setAttribute('position', new three.Float32BufferAttribute(edges, 3));
-        model.add(new three.LineSegments(lines, new three.LineBasicMaterial({ color: INK })));
+        group.add(new three.LineSegments(lines, new three.LineBasicMaterial({ color: INK })));
+      });
+      this.spread();
+    },
+
+    // Components move away from the middle of all of them, by a share of their distance.
+    spread() {
+      const { model } = this.place();
+      model.children.forEach((group) => group.position.set(0, 0, 0));
+      const middle = new three.Box3().setFromObject(model).getCenter(new three.Vector3());
+      model.children.forEach((group) => {
+        const away = new three.Box3().setFromObject(group).getCenter(new three.Vector3()).sub(middle).multiplyScalar(Number(this.apart));
+        if (this.apartAxis !== 'all') ['x', 'y', 'z'].filter((axis) => axis !== this.apartAxis).forEach((axis) => { away[axis] = 0; });
+        group.position.copy(away);
       });
     },
+    drawApart(share) { this.apart = share; this.spread(); this.fit(); },
+    apartAlong(axis) { this.apartAxis = axis; this.spread(); this.fit(); },
+    meshes() { return stage.model.children.flatMap((group) => group.children.filter((child) => child.isMesh)); },
 
     // Chosen features stand out; as wires, only the edges are seen.
     paint() {
       if (!stage) return;
       const chosen = this.feature();
-      stage.model.children.filter((child) => child.isMesh).forEach((mesh) => {
+      const inside = this.chosenComponent;
+      this.meshes().forEach((mesh) => {
+        const { feature, component, colour } = mesh.userData;
+        const mine = inside && (component === inside || component.startsWith(`${inside}.`));
         mesh.visible = !this.wire;
-        mesh.material.color.set(mesh.userData.feature && mesh.userData.feature === chosen ? CHOSEN : mesh.userData.colour);
+        mesh.material.color.set(mine || (feature && !component && feature === chosen) ? CHOSEN : colour);
+        mesh.material.transparent = this.faint && Boolean(inside) && !mine;
+        mesh.material.opacity = mesh.material.transparent ? 0.15 : 1;
       });
       this.draw3d();
     },
@@ -177,11 +206,12 @@ export function modelView() {
     choose3d(event) {
       if (Math.hypot(event.clientX - this.downAt[0], event.clientY - this.downAt[1]) > 4) return;
       if (!stage) return;
-      const { canvas, camera, model } = stage;
+      const { canvas, camera } = stage;
       const box = canvas.getBoundingClientRect();
       const ray = new three.Raycaster();
       ray.setFromCamera(new three.Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2), camera);
-      const hit = ray.intersectObjects(model.children.filter((child) => child.isMesh && child.visible))[0];
+      const hit = ray.intersectObjects(this.meshes().filter((child) => child.visible))[0];
+      if (hit && hit.object.userData.component) { this.pickComponent(hit.object.userData.component); this.paint(); return; }
       const name = hit && hit.object.userData.feature;
       if (!name) return;
       this.select(`${name}.built`);

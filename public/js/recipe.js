@@ -15,6 +15,7 @@ export function recipe() {
     keeps: 'place',
     last: null,
     picked: null,
+    placed: null,
     renewed: null,
     sorted: new WeakSet(),
 
@@ -22,11 +23,14 @@ export function recipe() {
       this.picked = (event) => this.unfold(event.detail);
       this.renewed = () => this.follow();
       window.addEventListener('feature-picked', this.picked);
+      this.placed = ({ detail }) => this.unfold(`component:${detail}`);
+      window.addEventListener('component-picked', this.placed);
       window.addEventListener('renewed', this.renewed);
       this.follow();
     },
     destroy() {
       window.removeEventListener('feature-picked', this.picked);
+      window.removeEventListener('component-picked', this.placed);
       window.removeEventListener('renewed', this.renewed);
     },
 

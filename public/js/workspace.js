@@ -77,6 +77,7 @@ export function workspace() {
       applyLive(document, this.state, before);
       if (this.view !== 'solid') draw(picture(), this.state, before, this.feature());
       this.markFindings(picture());
+      this.markComponents();
       this.tables.forEach((table) => {
         const picker = document.getElementById(`pick-${table.name}`);
         if (picker) picker.value = this.state.pick.rows[table.name] || '';
@@ -248,6 +249,8 @@ export function workspace() {
       if (this.measuring) { this.measureAt(event); return; }
       const dimension = event.target.closest('[data-parameter]');
       if (dimension) { this.pickDimension(dimension.getAttribute('data-parameter').split(' ')[0]); return; }
+      const component = event.target.closest('[data-component]');
+      if (component) { this.pickComponent(component.getAttribute('data-component')); return; }
       const group = event.target.closest('[data-feature]');
       if (!group) return;
       const name = group.getAttribute('data-feature');

@@ -26,7 +26,7 @@ module VastLattice
         get '/:slug/mesh' do |slug|
           stored = store.find(slug)
           picture = PictureParams.read(params)
-          answer(parts: result_of(stored, build_to: picture[:build_to]).meshes(tier: picture[:tier]))
+          answer(parts: result_of(stored, build_to: picture[:build_to]).meshes(**picture.slice(:tier, :only, :without)))
         end
 
         # The distance between two marks of a picture that was asked for with measure=yes.
@@ -50,8 +50,11 @@ module VastLattice
         get '/:slug/because' do |slug|
           stored = store.find(slug)
           outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan))
-          target = stored.plan.symbols[text_of('target')] || raise(Plan::PickError, "There is no name \"#{text_of('target')}\".")
-          reason = outcome.because(target.name)
+          name = text_of('target')
+          target = stored.plan.symbols.own(name)
+          next answer(reasons_inside(stored, outcome, name)) unless target
+
+          reason = outcome.because(name)
           measures = FeatureFacts.new(Geometry::Model.of(outcome), target).lines
           answer({ **reason.to_tree, 'overriding' => overriding(stored, target, reason), 'drives' => Plan::Dependencies.new(stored.plan).driven(target),
                                      'measures' => measures })
@@ -59,6 +62,22 @@ module VastLattice
       end
 
       private
+
+      # The reasons of something in a component (rollers.3.length).
+      def reasons_inside(stored, outcome, name)
+        reason = outcome.because(name)
+        path = Name.new(segments: Name.read(name).segments.grep_v(/\A\d+\z/))
+        inlet = stored.plan.inlet(path)
+        { **reason.to_tree, 'overriding' => inlet && overriding_inside(stored, inlet, reason), 'drives' => [], 'measures' => [] }
+      rescue KeyError
+        raise Plan::PickError, "There is no name \"#{name}\"."
+      end
+
+      def overriding_inside(stored, inlet, reason)
+        own = stored.family.overrides.find { |one| one.target.casecmp?(inlet.name) && reason.decision.kind == :override }
+        { 'name' => own&.name, 'unit' => inlet.target.unit.symbol,
+          'choices' => inlet.target.state? ? %w[yes no] : inlet.target.type.choices.to_a }
+      end
 
       # What is needed to override it, or to lift that: nil for what nobody can override.
       def overriding(stored, target, reason)

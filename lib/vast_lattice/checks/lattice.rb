@@ -31,10 +31,23 @@ module VastLattice
       # The outcome of one variant.
       def outcome(row) = @plan.outcome_at(picked(row))
 
-      # The Lines, part by part.
+      # The Lines, part by part; then the components, each with what is in it.
       def lines
-        @lines ||= @plan.family.parts.flat_map { |part| [line(part, true), *part.features.map { |feature| line(feature, false) }] }
+        @lines ||= @plan.family.parts.flat_map { |part| [line(part, true), *part.features.map { |feature| line(feature, false) }] } +
+                   @plan.family.components.flat_map { |component| [line(component, true), *Nested.new(outcomes, component).lines] }
       end
+
+      # The same as Outcome#state_decider, without making anything for it.
+      def self.decider(outcome, built, shown)
+        default = Plan::Decider.decode(outcome.deciders[built]).first == :default
+        word(outcome, outcome.values[built] && (outcome.values[shown] != true || default) ? shown : built)
+      end
+
+      def self.word(outcome, index)
+        kind, parent = Plan::Decider.decode(outcome.deciders[index])
+        kind == :inherited ? word(outcome, parent) : Plan::Decider::WORDS.fetch(kind)
+      end
+      private_class_method :word
 
       # Plain form.
       def to_tree
@@ -108,16 +121,7 @@ module VastLattice
         Line.new(item.name, item.title, part, item.tier.to_s, states.map { |state| STATES.fetch(state) }.join, deciders.join)
       end
 
-      # The same as Outcome#state_decider, without making anything for it.
-      def decider(outcome, built, shown)
-        default = Plan::Decider.decode(outcome.deciders[built]).first == :default
-        word(outcome, outcome.values[built] && (outcome.values[shown] != true || default) ? shown : built)
-      end
-
-      def word(outcome, index)
-        kind, parent = Plan::Decider.decode(outcome.deciders[index])
-        kind == :inherited ? word(outcome, parent) : Plan::Decider::WORDS.fetch(kind)
-      end
+      def decider(outcome, built, shown) = Lattice.decider(outcome, built, shown)
 
       def concerned(finding) = finding.place&.path&.each_cons(2)&.find { |key, _| key == 'features' }&.last
     end

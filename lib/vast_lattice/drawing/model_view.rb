@@ -11,7 +11,8 @@ module VastLattice
     # part's otherwise. An +extent+ [left, right, bottom, top] in mm is drawn whole, whatever of it the model fills, so that
     # several views compare. With a +height+ the picture fills that, too. Of a slender model the middle is left out where it may be
     # +broken+ (Gap). +later+ are placed features that the part does not
-    # have yet; they are faint. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
+    # have yet; they are faint. Of components those within +only+ are drawn, and none of those
+    # +without+. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
     class ModelView
       EDGE = '#1d2733'
       HIDDEN = '#5b6875'
@@ -24,11 +25,11 @@ module VastLattice
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
-                           :extent, :height, :axis, :later, :density, :selected, :broken, keyword_init: true) do
+                           :extent, :height, :axis, :later, :density, :selected, :broken, :only, :without, keyword_init: true) do
         def initialize(view: 'front', width: 560.0, tallest: TALLEST, texts: :number, dimensions: true, interactive: false,
                        measurable: false,
                        tier: 'full', part: nil, hidden: true, cut: 0.5, extent: nil, height: nil, axis: 'x', later: [],
-                       density: :all, selected: nil, broken: false)
+                       density: :all, selected: nil, broken: false, only: nil, without: [])
           super
         end
       end

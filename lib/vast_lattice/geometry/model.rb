@@ -42,6 +42,12 @@ module VastLattice
                                                                  tiers: [component.tier, *tiers])
         end
 
+        # Whether it is in a component of that path.
+        def within?(component)
+          whole = path.join('.')
+          whole == component || whole.start_with?("#{component}.")
+        end
+
         # Whether it is drawn in a tier.
         def drawn_in?(tier)
           part.drawn_in?(tier) && tiers.all? { |own| Family::Feature::TIERS.index(own) <= Family::Feature::TIERS.index(tier) }
