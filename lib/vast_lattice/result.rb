@@ -32,6 +32,9 @@ module VastLattice
       @late ||= program ? Outcome::Late.new(outcome, Geometry::Measures.of(whole.model, program.measured)) : Outcome::Late.none
     end
 
+    # Where bodies run into each other: Geometry::Interference::Founds, the largest first. Takes longer than all else.
+    def interferences = @interferences ||= Geometry::Interference.among(model.bodies)
+
     # What it finds late, with that of components that are built.
     def late_findings
       inner = outcome.placings.select(&:built?).flat_map do |placing|

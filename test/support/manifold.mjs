@@ -30,10 +30,14 @@ const shape = {
   },
 };
 
-const solids = JSON.parse(await new Response(process.stdin).text());
-const measured = solids.map((steps) => steps.reduce((left, step) => {
+const made = (steps) => steps.reduce((left, step) => {
   const body = shape[step.kind](step);
   if (left === null) return body;
   return step.op === 'add' ? left.add(body) : left.subtract(body);
-}, null)).map((body) => [body.volume(), body.surfaceArea()]);
-process.stdout.write(JSON.stringify(measured));
+}, null);
+
+// With "meet" a pair of solids, the second one turned by degrees about x, y and z and moved: the volume that both share.
+const shared = ({ meet: [one, other], turns, move }) => made(one).intersect(turns.reduce((body, degrees, axis) => body.rotate([0, 1, 2].map((at) => (at === axis ? degrees : 0))), made(other)).translate(move)).volume();
+
+const solids = JSON.parse(await new Response(process.stdin).text());
+process.stdout.write(JSON.stringify(solids.map((one) => (one.meet ? shared(one) : ((body) => [body.volume(), body.surfaceArea()])(made(one))))));

@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require_relative '../support/random_solid'
+require 'json'
+require 'open3'
+
+# What bodies have in common: against manifold-3d (npm), and what is no interference.
+class InterferenceTest < CoreCase
+  PAIRS = ENV['LATTICE_LONG'] ? 120 : 60
+
+  # Random plates, bars, turned parts and sheets, turned and moved into each other. By axes of its own for every third pair, else by
+  # steps of a right angle, as parts of machines lie.
+  def test_volumes_agree_with_manifold
+    pairs = Array.new(PAIRS) { |seed| pair(seed) }
+    answers, status = Open3.capture2('node', File.join(ROOT, 'test/support/manifold.mjs'), stdin_data: JSON.generate(pairs.map(&:last)))
+    assert_predicate status, :success?
+    met = pairs.zip(JSON.parse(answers)).each_with_index.count do |((yaml, _), volume), seed|
+      bodies = Result.new(plan(yaml)).model.bodies
+      found = Geometry::Interference.new(*bodies).found
+      # Arcs are chords there, and cut faces of ours are exact: within a thousandth, and what rounding leaves of nothing.
+      assert_in_delta volume, found ? found.volume : 0.0, [volume * 1e-3, 0.5].max, "seed #{seed}"
+      found
+    end
+    assert_operator met, :>, PAIRS / 2
+  end
+
+  # A solid of few features: its YAML, and the same as steps, written down independently.
+  Simple = Struct.new(:yaml, :steps)
+
+  def simple(random, kind)
+    long = random.rand(60..140)
+    wide = random.rand(30..60)
+    deep = random.rand(12..40)
+    case kind
+    when 0 then Simple.new(piece("{kind: plate, width: #{long}, height: #{wide}, thickness: #{deep}}", '{name: f0, kind: hole, diameter: 14, horizontal: {from: left, offset: 25}, vertical: {from: bottom, offset: 16}}'),
+                           [add([0, 0, 0], [long, wide, deep]), cone('cut', [25, 16, -1], [25, 16, deep + 1], 7)])
+    when 1 then Simple.new(piece("{kind: bar, outline: rectangular, height: #{wide}, width: #{deep}, length: #{long}}", '{name: f0, kind: cut_out, face: front, width: 20, height: 12, depth: 5, horizontal: {from: left, offset: 30}, vertical: {from: bottom, offset: 14}}'),
+                           [add([0, 0, 0], [long, wide, deep]), { op: 'cut', kind: 'box', low: [20, 8, deep - 5], high: [40, 20, deep + 1] }])
+    when 2 then Simple.new(piece("{kind: turned, steps: [{length: #{long}, diameter: #{wide}}, {length: #{deep}, diameter: #{wide / 2}}]}"),
+                           [cone('add', [0, 0, 0], [long, 0, 0], wide / 2.0), cone('add', [long, 0, 0], [long + deep, 0, 0], (wide / 2) / 2.0)])
+    else Simple.new(piece("{kind: turned, steps: [{length: #{long}, diameter: #{wide}}], bores: [{from: left, diameter: #{wide - 12}}]}"),
+                    [cone('add', [0, 0, 0], [long, 0, 0], wide / 2.0), cone('cut', [-1, 0, 0], [long + 1, 0, 0], (wide - 12) / 2.0)])
+    end
+  end
+
+  def piece(stock, *features) = "parts:\n  - name: piece\n    stock: #{stock}\n    features: [#{features.join(', ')}]\n"
+  def add(low, high) = { op: 'add', kind: 'box', low: low, high: high }
+  def cone(operation, from, till, radius) = { op: operation, kind: 'cone', from: from, to: till, radii: [radius, radius] }
+
+  # All ways in which the four meet, and in the long run solids with many features.
+  def pair(seed)
+    random = Random.new(seed + 900)
+    one, other = seed < 60 ? [simple(random, seed % 4), simple(random, (seed / 4) % 4)] : [seed, seed + 1 + (seed % 5)].map { |own| RandomSolid.new(own) }
+    turns = Array.new(3) { (seed % 3).zero? ? random.rand(0..359) : random.rand(4) * 90 }
+    move = [random.rand(5..50), random.rand(5..40), random.rand(-3..8)]
+    at = "at: {#{%w[x y z].zip(move).map { |axis, by| "#{axis}: #{by} mm" }.join(', ')}, #{%w[turn_x turn_y turn_z].zip(turns).map { |axis, by| "#{axis}: #{by} deg" }.join(', ')}}"
+    second = other.yaml.delete_prefix("parts:\n").sub('name: piece', "name: second\n    #{at}").gsub(/\bf(\d+)\b/, 'g\\1')
+    [one.yaml + second, { meet: [one.steps, other.steps], turns: turns, move: move }]
+  end
+
+  # The demo: nothing runs into anything, though shafts go through frames, plugs fill ties, and everything lies on something.
+  def test_the_module_holds_together
+    guided = Result.new(demo_plans.fetch('Straight module'), pick(rows: { 'size' => 'SM-500-1250', 'equipment' => 'guided' }))
+    assert_empty guided.interferences.map(&:names)
+  end
+
+  # A longer shaft than its hole is wide: found once for each roller, named by path, in the place where it is.
+  def test_where_and_between_whom
+    families = Dir[File.join(ROOT, 'demo/*.yaml')].map { |path| read_family(File.read(path)) }
+    families.map! { |family| family.name == 'Straight module' ? Family::Edits.apply(family, 'do' => 'give_components', 'components' => %w[rollers], 'path' => 'shaft_diameter', 'text' => '15 mm') : family }
+    result = Result.new(Plan::Library.new(families).plan('Straight module'), pick(rows: { 'size' => 'SM-400-1000', 'equipment' => 'low' }))
+    found = result.interferences
+    count = result.outcome.value('roller_count').to_i
+    assert_equal 2 * count, found.size
+    assert_includes found.map(&:names), %w[right_frame.frame rollers.1.round_shaft]
+    # The ring between the shaft and its bore, through the sheet.
+    assert_in_epsilon Math::PI / 4 * ((15**2) - (12.5**2)) * 2, found.first.volume, 1e-3
+    first = found.find { |one| one.names.include?('rollers.1.round_shaft') && one.names.include?('right_frame.frame') }
+    assert_in_delta result.outcome.value('end_margin'), first.centre[0], 0.01
+  end
+end
