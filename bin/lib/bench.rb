@@ -14,7 +14,7 @@ require_relative 'bench_slider'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows rules picture slider forms vary hostile load heavy].freeze
+  NAMES = %w[reference large rows rules picture assembly slider forms vary hostile load heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -89,6 +89,19 @@ class Bench
     same = time { drawn(plan, 'price_group' => (price += 1).to_s) }
     [['channel with 60 holes: outcome alone', resolve], ['outcome, solid, mass, findings, front view', whole], ratio(whole, resolve),
      ['the same when the shape stays', same], ratio(whole, same)]
+  end
+
+  # The demo's module, made of eight families; and its slider in a browser.
+  def assembly
+    require_relative 'bench_assembly'
+    require_relative 'served'
+    BenchAssembly.new { |&block| time(&block) }.lines + Served.run do |address|
+      Served.browse("#{address}/families/straight-module/guide?row[equipment]=guided") do |browser|
+        resolving = '/api/families/straight-module/outcome'
+        times, = BenchSlider.times(browser, slider: 'ask-quick-length', picture: '#picture', address: resolving)
+        [['module: slider to painted picture, median', median(times)], ['the slowest of them', times.max / 1000.0]]
+      end
+    end
   end
 
   # From the input event of a slider to the painted picture, in a browser; against one bare request for the outcome.

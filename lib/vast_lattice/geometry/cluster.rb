@@ -14,6 +14,9 @@ module VastLattice
         @steps = pieces.flat_map { |piece| piece.bodies.map { |body| [piece.operation, body] } }
         @near = blank.bodies.select { |body| body.bounds.meets?(@bounds) }
         @direction = direction(blank)
+        # Rings with several holes in them are areas like any other.
+        @coaxial = Coaxial.of(@near, @steps) if @near.all? { |body| body.is_a?(Ring) || body.profile.inners.size < 2 }
+        @direction = @near.first.axis if @coaxial && @near.any?
       end
 
       # [change of volume in mm3, change of moments in mm4].
@@ -37,10 +40,17 @@ module VastLattice
       def constant? = (@near + @steps.map(&:last)).all? { |body| body.is_a?(Prism) && body.frame.parallel?(@direction) }
 
       def slice(height, weight)
+        return coaxial_slice(height, weight) if @coaxial
+
         plane = Sections.plane(@direction, height)
         before = Sections.blank(@near, plane)
         after = Sections.changed(before, @steps, plane)
         [(Planar.size(after) - Planar.size(before)) * weight, Vector.minus(moment(plane, after, weight), moment(plane, before, weight))]
+      end
+
+      def coaxial_slice(height, weight)
+        after, before, point = @coaxial.at(height)
+        [(after - before) * weight, Vector.scale(point, (after - before) * weight)]
       end
 
       def moment(plane, area, weight)
