@@ -19,6 +19,9 @@ module VastLattice
 
       # Returns Bounds.
       def bounds
+        # Most cuts leave something of every outermost side; the surface takes long to find.
+        return @outer if [0, 1, 2].all? { |axis| kept?(axis, @outer.low[axis], 1) && kept?(axis, @outer.high[axis], -1) }
+
         points = @solid.surface.flat_map { |face| face.facets(96).flat_map(&:points) }
         # Of a sliver no face may be left.
         return @outer if points.empty?
@@ -30,6 +33,9 @@ module VastLattice
       end
 
       private
+
+      # Whether there is material right at an outermost end.
+      def kept?(axis, height, inwards) = material?(axis, height + (inwards * SAME))
 
       # Between a rough end and the end of all that there ever was.
       def found(axis, rough, outer)
