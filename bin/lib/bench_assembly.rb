@@ -22,7 +22,7 @@ class BenchAssembly
     found = Plan::PickReader.new(@plan).read(pick(2000))
     same = @time.call { Outcome.of(@plan, found) }
     changed = @time.call { @plan.outcome(pick(fresh)) }
-    3.times { whole(fresh) }
+    10.times { whole(fresh) }
     wholes = Array.new(15) { seconds { whole(fresh) } }.sort
     [['the module resolved', same], ['resolved with another length each time', changed],
      ['changed length: values, masses, parts list, front view, median', wholes[7]],
