@@ -41,8 +41,9 @@ module VastLattice
       found ? text_of(found) : Array(inside(Name.read(name)) { |own, rest| own.text(rest) }).uniq.join(', ')
     end
 
-    # The same of a Target.
-    def text_of(target)
+    # The same of a Target; of one that has a value for each instance, that at +position+ alone if there is one.
+    def text_of(target, position = nil)
+      return target.text(values[target.index][position], shown_in(target)) if position && values[target.index].is_a?(Array)
       return 'does not apply' unless applies?(target)
 
       target.kind == :row && values[target.index].nil? ? 'none' : target.text(values[target.index], shown_in(target))
@@ -103,10 +104,15 @@ module VastLattice
     # The Placing of a name, or nil.
     def placing(name) = placings.find { |own| own.name.casecmp?(name.to_s) }
 
-    # All Findings of this outcome, worst first.
-    def findings
+    # All Findings of this outcome, worst first. A block tells of a name who decides it outside.
+    def findings(&outside)
+      return FindingWords.new(self, &outside).findings(@raw_findings) if outside
+
       @findings ||= FindingWords.new(self).findings(@raw_findings)
     end
+
+    # Whether a rule outside and one of the family, or of a component, say different things.
+    def disagrees? = @raw_findings.any? { |code, _| code == :disagree_outside } || built_outcomes.any?(&:disagrees?)
 
     # Whether it is wrong, as far as that can be told without wording it.
     def plainly_wrong?

@@ -5,7 +5,8 @@ module VastLattice
     # A parts list as sheets: indented, and totals over all levels.
     module PartsSheets
       HEADINGS = ['Position', 'Part number', 'Description', 'Quantity', 'In all', 'Unit', 'Material', 'Mass each (kg)', 'Mass in all (kg)',
-                  'Price each', 'Price in all', 'Currency', 'Decided by'].freeze
+                  'Price each', 'Price in all', 'Currency', 'Called',
+                  'Decided by'].freeze
 
       module_function
 
@@ -29,7 +30,7 @@ module VastLattice
         masses = [position.mass, position.total_mass].map { |mass| number(mass, 4) }
         prices = [position.price, position.total_price].map { |price| number(price&.fetch(currency, nil), 2) }
         [position.number, position.part_number.to_s, position.description || position.title, position.quantity.to_f, position.total.to_f,
-         'pcs', position.material.to_s, *masses, *prices, currency.to_s, position.reasons.join(' ')]
+         'pcs', position.material.to_s, *masses, *prices, currency.to_s, position.called_in_short, position.reasons.join(' ')]
       end
 
       # What has no result says so.

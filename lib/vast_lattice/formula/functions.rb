@@ -56,7 +56,7 @@ module VastLattice
       TABLE = [
         ['min', MANY, SAME, :least_of, 'Smallest of its arguments or of a list.', ['min(3, 1, 2)', 1.0], true],
         ['max', MANY, SAME, :most_of, 'Largest of its arguments or of a list.', ['max(3, 1, 2)', 3.0], true],
-        ['sum', MANY, SAME, :sum_of, 'Sum of its arguments or of a list.', ['sum([1, 2, 3])', 6.0], true],
+        ['sum', MANY, SAME, :sum_of, 'Sum of its arguments or of a list; of an empty one it is 0.', ['sum([1, 2, 3])', 6.0], true],
         ['mean', MANY, SAME, :mean_of, 'Arithmetic mean.', ['mean(1, 2, 6)', 3.0], true],
         ['count', 1..1, LIST, :count_of, 'Number of items in a list.', ['count([4, 5])', 2.0]],
         ['floor', 1..1, PLAIN, :floor_of, 'Next whole number below.', ['floor(2.7)', 2.0]],

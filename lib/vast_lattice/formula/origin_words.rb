@@ -68,6 +68,10 @@ module VastLattice
       end
       private_class_method :item
 
+      SEEKS = { 'lookup' => 'lookup finds nothing for', 'lookup_at_least' => 'Nothing is at least',
+                'lookup_at_most' => 'Nothing is at most' }.freeze
+      private_constant :SEEKS
+
       def self.lookup(part, values)
         lists = values.grep(Array)
         return "The lists of #{part.data.name} have different lengths" if lists.map(&:size).uniq.size > 1
@@ -79,7 +83,7 @@ module VastLattice
         end.join(' and ')
         # With several keys, the nearest of one may be there already.
         near = nearest(part, *values.values_at(part.parts.index(keys), part.parts.index(value)), value) if part.parts.size == 3
-        "#{part.data.name} finds nothing for #{wanted}#{near}"
+        "#{SEEKS.fetch(part.data.name)} #{wanted}#{near}"
       end
       private_class_method :lookup
 

@@ -61,9 +61,10 @@ module VastLattice
         other > one ? other : Float::NAN
       end
 
-      def sum_of(values) = numbers(values, &:sum)
+      # Of nothing it is 0: a component of which there is none has no price.
+      def sum_of(values) = values == [] ? 0.0 : numbers(values, &:sum)
       def mean_of(values) = numbers(values) { |known| known.sum / known.size }
-      def product_of(values) = numbers(values) { |known| known.reduce(1.0, :*) }
+      def product_of(values) = values == [] ? 1.0 : numbers(values) { |known| known.reduce(1.0, :*) }
 
       def median_of(values)
         numbers(values) do |known|

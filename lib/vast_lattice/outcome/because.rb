@@ -4,8 +4,12 @@ module VastLattice
   class Outcome
     # Rebuilds reasons from a plan and an outcome, on demand.
     class Because
-      def initialize(outcome)
+      include PassedOver
+
+      # +instance+ is the number of an instance and its position among those that there are: of it alone it is told then.
+      def initialize(outcome, instance = nil)
         @outcome = outcome
+        @instance = instance
         @plan = outcome.plan
         @bound = @plan.bound
       end
@@ -19,14 +23,16 @@ module VastLattice
 
       private
 
-      def text(target) = @outcome.text_of(target)
+      def text(target) = @outcome.text_of(target, @instance&.last)
       def own(target) = @bound.ladder(target).rung(Plan::Rung::Own)&.typed
       def applies(target) = @bound.ladder(target).rung(Plan::Rung::Applies).condition
 
       def uses(*trees)
         variables = trees.compact.flat_map(&:variables).uniq
         known = variables.select { |variable| @bound.targets[variable.index] }
-        known.to_h { |variable| [variable.name, text(@bound.targets[variable.index])] }
+        index = @instance && (variables - known).any? { |variable| variable.name == Plan::Symbols::INDEX }
+        told = known.to_h { |variable| [variable.name, text(@bound.targets[variable.index])] }
+        index ? told.merge('index' => @instance.first.to_s) : told
       end
 
       def numbers(uses) = uses.map { |name, value| "#{name} is #{value}" }.join(', ')
@@ -189,61 +195,6 @@ module VastLattice
         return { sentence: 'No row is picked.', place: target.place } if target.kind == :row
 
         { sentence: 'Nothing decides it, and it has no default.', place: target.place }
-      end
-
-      # Rules that could decide this target but do not apply now, and an empty table cell.
-      def passed_over(target, decision)
-        rules_over(target, decision) + opted_out_over(target) + table_over(target, decision)
-      end
-
-      def rules_over(target, decision)
-        rules = @bound.ladder(target).rules.grep(Plan::Bound::Rule).reject { |rule| rule.rule.name == decision.name }
-        rules.map do |rule|
-          next "Rule \"#{rule.rule.name}\" could, but this variant opts out of #{rule.rule.set}." if opted_out?(rule)
-          next "Rule \"#{rule.rule.name}\" decides it, but is overridden." if overridden?(target, rule, decision)
-
-          conditions = rule.rule.branches.map(&:condition).join('; ')
-          with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))
-        end
-      end
-
-      # Rules that a part or a feature has opted out of.
-      def opted_out_over(target)
-        return [] if target.value? || @plan.family.opt_outs.empty?
-
-        @plan.family.opted_out(target.subject.name).flat_map do |own|
-          rules = @bound.conditionals.select { |source| own.from?(source.source.set) && source.decides.include?(target.name) }
-          rules.map do |rule|
-            "#{rule.title.sub(/\A./, &:upcase)} could, but #{own.subject} opts out of #{own.set}. The reason: #{own.reason}"
-          end
-        end
-      end
-
-      def opted_out?(rule) = @outcome.branches[rule.index].to_i > rule.conditions.size
-
-      # Whether a rule applies that would decide a target.
-      def overridden?(target, rule, decision)
-        decision.kind == :override && @bound.ladder(target).saying(rule.index, @outcome.branches[rule.index])
-      end
-
-      def table_over(target, decision)
-        column = @bound.ladder(target).column
-        return [] if column.nil? || %i[table rule].include?(decision.kind)
-
-        table = @bound.tables[column.table]
-        return cell_overridden(column, table.table) if decision.kind == :override
-
-        row = @outcome.pick.rows[column.table]
-        fault = row && table.faults.fetch(row, []).find { |finding| finding.place.path.last == column.column.target }
-        return ["Row #{table.table.rows[row].name} of table #{table.table.name} cannot be read here: #{fault.message}"] if fault
-
-        ["Table #{table.table.name} leaves it open in this row."]
-      end
-
-      def cell_overridden(column, table)
-        row = table.rows[@outcome.pick.rows[column.table] || table.rows.size]
-        said = row&.cell(column.column.target).to_s
-        said.empty? ? [] : ["Row #{row.name} of table #{table.name} says #{said}, but is overridden."]
       end
     end
   end

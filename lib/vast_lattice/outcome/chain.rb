@@ -65,7 +65,7 @@ module VastLattice
 
         found = Chain.new(instance).reasons(rest)
         *named, last = found.map { |reason| reason.within(placing.name, number) }
-        from = given(placing, found.last)
+        from = given(placing, found.last, number)
         [*named, from.empty? ? last : taken(last, from.first), *from]
       end
 
@@ -74,12 +74,13 @@ module VastLattice
         reason.with(decision: from.decision, sentence: "It is given #{reason.value} by the family around it.", over: [])
       end
 
-      def given(placing, last)
+      def given(placing, last, number)
         return [] unless OUTSIDE.include?(last.decision.kind) && last.decision.name.nil?
 
         target = @plan.symbols.given("#{placing.name}.#{last.subject}") or return []
         nobody = Plan::Decider.decode(@outcome.deciders[target.index]).first == :none
-        nobody ? [] : [Because.new(@outcome).reason(target), *link(target)]
+        position = number && placing.instances.index { |own, _| own == number }
+        nobody ? [] : [Because.new(@outcome, position && [number, position]).reason(target), *link(target)]
       end
     end
   end

@@ -4,9 +4,11 @@ module VastLattice
   class Outcome
     # Words the short findings of a program.
     class FindingWords
-      def initialize(outcome)
+      # The block tells of a name who decides it outside, as a component of another family.
+      def initialize(outcome, &outside)
         @outcome = outcome
         @plan = outcome.plan
+        @outside = outside || ->(_) { 'a rule outside' }
       end
 
       # Finding values, worst first, in an order that does not depend on the order of writing.
@@ -64,8 +66,21 @@ module VastLattice
       # Findings of components that are built; those that instances share are told once.
       def inside
         @outcome.placings.select(&:built?).flat_map do |placing|
-          placing.kinds.flat_map { |outcome, numbers| outcome.findings.map { |finding| finding.within(placing.path(numbers)) } }
+          placing.kinds.flat_map { |outcome, numbers| of(placing, outcome).map { |finding| finding.within(placing.path(numbers)) } }
         end
+      end
+
+      # The findings of a component's outcome. Only where rules of several levels disagree does it matter who is outside.
+      def of(placing, outcome)
+        return outcome.findings unless outcome.disagrees?
+
+        outcome.findings { |name| outside(Name.of(placing.name, name)) }
+      end
+
+      def outside(name)
+        given = @plan.symbols.given(name)
+        decision = given && Decision.of(@outcome, given)
+        decision&.kind == :rule ? "rule \"#{decision.name}\" outside" : @outside.call(name)
       end
 
       def target(index) = @plan.targets[index]
@@ -131,8 +146,9 @@ module VastLattice
       def disagree_outside(index, outside, own, decider)
         found = target(index)
         name = @plan.family.rule_name(Plan::Decider.decode(decider).last)
-        error(:rules_disagree, found, "Rules disagree on #{found.name}: a rule outside says #{found.text(outside)}, \"#{name}\" here " \
-                                      "says #{found.text(own)}. None of them decides it.", 'Change the condition of one.')
+        error(:rules_disagree, found, "Rules disagree on #{found.name}: #{@outside.call(found.name)} says " \
+                                      "#{found.text(outside)}, \"#{name}\" here says #{found.text(own)}. None of them decides it.",
+              'Change the condition of one.')
       end
 
       # A row that a parent picks.

@@ -27,6 +27,14 @@ module VastLattice
       # Pairs of the number of an instance (nil without a pattern) and its Outcome; equal ones share it.
       def instances = @instances ||= inside.instances.map { |number, run| [number&.to_i, Outcome.of_run(run)] }
 
+      # What an instance is called, by its pattern; nil where it has none, or where that is undefined.
+      def called(number = nil)
+        pattern = outcome.plan.bound.components[inside_number].called or return
+        position = instances.index { |own, _| own == number }
+        named = Formula::Evaluator.new(outcome.plan.lists) { |variable| seen(variable, number, position) }
+        pattern.write(pattern.formulas.map { |typed| named.settled(typed) }) { |typed| outcome.plan.labels.unit(typed) }
+      end
+
       # Each different Outcome with the numbers of its instances.
       def kinds = instances.group_by { |_, own| own.object_id }.values.map { |same| [same.first.last, same.map(&:first)] }
 
@@ -44,6 +52,18 @@ module VastLattice
 
       # How a path to an instance begins: "leg", "rollers.3"; all of a +kind+ alike are called by the name alone.
       def path(numbers) = numbers.size == inside.runs.size ? name : "#{name}.#{numbers.first}"
+
+      private
+
+      def inside_number = outcome.plan.family.components.index(component)
+
+      # A value as an instance sees it.
+      def seen(variable, number, position)
+        return number.to_f if variable.name == Plan::Symbols::INDEX
+
+        value = outcome.values[variable.index]
+        value.is_a?(Array) && outcome.plan.targets[variable.index].varied? ? value[position] : value
+      end
     end
   end
 end

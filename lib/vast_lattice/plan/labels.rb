@@ -41,16 +41,17 @@ module VastLattice
         applied.group_by { |_, _, label| label.name }.transform_values { |list| list.map { |source, _, label| [source, label] } }
       end
 
-      private
-
-      def agreed(texts) = texts.uniq.one? ? texts.first : nil
-
       # A lone name is written in its own unit, anything else in base units.
       def unit(typed)
-        return @targets[typed.data.index].unit if typed.kind == :name
+        own = @targets[typed.data.index] if typed.kind == :name
+        return own.unit if own
 
         Units[typed.type.plain? ? '' : typed.type.dimension.base_unit]
       end
+
+      private
+
+      def agreed(texts) = texts.uniq.one? ? texts.first : nil
     end
   end
 end

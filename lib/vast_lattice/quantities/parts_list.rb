@@ -49,6 +49,7 @@ module VastLattice
           one.quantity = one.total = sum
           one.names = same.flat_map(&:names).uniq
           one.reasons = same.flat_map(&:reasons).uniq
+          one.called = same.flat_map { |own| own.called.to_a }.uniq
           one.positions = []
         end
       end
@@ -78,8 +79,9 @@ module VastLattice
         placing, own, = same.first
         names = same.map { |one, _, numbers| spot.named(one.path(numbers)) }
         alone = same.one? && !placing.component.label.empty?
-        family(own, spot.inside(at, names, same.sum { |_, _, numbers| numbers.size }),
-               alone ? placing.component.label : own.plan.family.name, same.map { |one, *| reason(one) }.uniq)
+        one = family(own, spot.inside(at, names, same.sum { |_, _, numbers| numbers.size }),
+                     alone ? placing.component.label : own.plan.family.name, same.map { |placed, *| reason(placed) }.uniq)
+        one.tap { one.called = same.flat_map { |placed, _, numbers| numbers.map { |number| placed.called(number) } }.compact }
       end
 
       # Who decides that it is there, and how often.

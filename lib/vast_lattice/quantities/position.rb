@@ -7,9 +7,9 @@ module VastLattice
     # +number+ says where it stands ("2.1"); +names+ are the paths of what it counts ("rollers", "leg.brace"); +quantity+ is within
     # one of what is around it, +total+ in the whole. +mass+ (kg) and +price+ ({currency => amount}) are of one, with all that is
     # in it; NaN where they are undefined. +own_price+ is that without its components. +reasons+ say who decides the quantity:
-    # sentences. +family+ is nil for a part.
+    # sentences. +called+ are the names of its instances, by the pattern of the component. +family+ is nil for a part.
     Position = Struct.new(:number, :names, :title, :family, :part_number, :description, :quantity, :total, :material, :mass, :price,
-                          :own_price, :reasons, :positions, :key, keyword_init: true) do
+                          :own_price, :reasons, :called, :positions, :key, keyword_init: true) do
       def part? = family.nil?
       def level = number.empty? ? 0 : number.count('.') + 1
 
@@ -17,14 +17,18 @@ module VastLattice
       def total_mass = mass && (mass * total)
       def total_price = price&.transform_values { |amount| (amount * total).then { |all| all.finite? ? all.round(2) : all } }
 
+      # The names of its instances in short: "Roller 1 … Roller 26".
+      def called_in_short = called.to_a.size > 2 ? "#{called.first} … #{called.last}" : called.to_a.join(', ')
+
       # Itself and all that is in it, in the order of numbers.
       def all = [self, *positions.flat_map(&:all)]
 
       # Plain form.
       def to_tree
-        { 'position' => number, 'level' => level, 'names' => names, 'title' => title, 'family' => family, 'part_number' => part_number,
-          'description' => description, 'quantity' => quantity, 'total' => total, 'unit' => 'pcs', 'material' => material,
-          'mass_each' => mass, 'mass_total' => total_mass, 'price_each' => price, 'price_total' => total_price, 'decided_by' => reasons }
+        { 'position' => number, 'level' => level, 'names' => names, 'title' => title, 'called' => called, 'family' => family,
+          'part_number' => part_number, 'description' => description, 'quantity' => quantity, 'total' => total, 'unit' => 'pcs',
+          'material' => material, 'mass_each' => mass, 'mass_total' => total_mass, 'price_each' => price,
+          'price_total' => total_price, 'decided_by' => reasons }
           .transform_values { |value| Position.plain(value) }.compact
       end
 

@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+
+# What families made of families are used for, each case by itself and with its reasons: the meaning is rules 12 to 17 of the design.
+class CompositionTest < CoreCase
+  FOOT = { 'name' => 'Foot',
+           'parameters' => [{ 'name' => 'size', 'kind' => 'number', 'unit' => 'mm', 'default' => '40 mm' },
+                            { 'name' => 'pad', 'kind' => 'number', 'unit' => 'mm', 'default' => 'size / 2' }],
+           'parts' => [{ 'name' => 'disc', 'stock' => { 'kind' => 'plate', 'width' => 'size', 'height' => 'size', 'thickness' => '5 mm' } }] }.freeze
+  LEG = { 'name' => 'Leg',
+          'parameters' => [{ 'name' => 'height', 'kind' => 'number', 'unit' => 'mm', 'default' => '600 mm' },
+                           { 'name' => 'load', 'kind' => 'number', 'unit' => 'kg', 'default' => '50 kg' }],
+          'parts' => [{ 'name' => 'post', 'stock' => { 'kind' => 'plate', 'width' => 'height', 'height' => '40 mm', 'thickness' => '3 mm' } },
+                      { 'name' => 'brace', 'stock' => { 'kind' => 'plate', 'width' => '200 mm', 'height' => '20 mm', 'thickness' => '3 mm' } }],
+          'components' => [{ 'name' => 'foot', 'family' => 'Foot', 'values' => { 'size' => 'height / 10' } }],
+          'tables' => [{ 'name' => 'sizes', 'columns' => [{ 'target' => 'height', 'unit' => 'mm' }, { 'target' => 'load', 'unit' => 'kg' }],
+                         'rows' => [{ 'name' => 'S', 'cells' => { 'height' => '300', 'load' => '80' } },
+                                    { 'name' => 'M', 'cells' => { 'height' => '500', 'load' => '60' } },
+                                    { 'name' => 'L', 'cells' => { 'height' => '800', 'load' => '40' } }] }] }.freeze
+
+  # The plan of a stand made of legs; +more+ of its tree may differ.
+  def stand(more = {}, leg: {}, parameters: [])
+    own = { 'name' => 'Stand',
+            'parameters' => [{ 'name' => 'need', 'kind' => 'number', 'unit' => 'mm', 'default' => '450 mm' },
+                             { 'name' => 'legs_wanted', 'kind' => 'count', 'default' => '4' }, *parameters],
+            'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }.merge(leg)] }
+    Plan::Library.new([FOOT, LEG, own.merge(more)].map { |tree| Family.from_tree(tree) }).plan('Stand')
+  end
+
+  def resolved(plan, answers = {}) = plan.outcome(Plan::Pick.new(answers: answers))
+
+  def codes(outcome) = outcome.findings.map(&:code)
+
+  # Rule 13: only a circle of values is a circle.
+  def test_a_rule_that_reads_and_writes_one_component
+    plan = stand({ 'rules' => [{ 'name' => 'Low legs stand alone', 'when' => 'leg.height < 500 mm', 'then' => [{ 'suppress' => 'leg.brace' }] }] },
+                 leg: { 'values' => { 'height' => 'need' } })
+    assert_empty plan.breaking
+    low, high = [450, 700].map { |need| resolved(plan, 'need' => "#{need} mm") }
+    assert_equal([false, true], [low, high].map { |outcome| outcome.value('leg.brace.built') })
+    reason = low.because('leg.brace.built')
+    assert_equal 'rule Low legs stand alone', reason.decision.to_s
+    assert_includes reason.chain.last.sentence, 'Rule "Low legs stand alone"'
+    assert_includes reason.chain.last.sentence, 'leg.height is 450 mm'
+    circle = stand({ 'rules' => [{ 'name' => 'Round', 'when' => 'leg.height < 500 mm', 'then' => [{ 'set' => 'leg.height', 'to' => '600 mm' }] }] })
+    assert_includes circle.findings.map(&:code), :cycle
+  end
+
+  def test_a_link_over_three_levels_names_who_began_it
+    plan = stand({}, leg: { 'values' => { 'height' => 'need' } })
+    outer = Family.from_tree('name' => 'Hall', 'parameters' => [{ 'name' => 'level', 'kind' => 'number', 'unit' => 'mm', 'default' => '500 mm' }],
+                             'components' => [{ 'name' => 'stand', 'family' => 'Stand', 'values' => { 'need' => 'level' } }])
+    plan = Plan::Library.new([*[FOOT, LEG].map { |tree| Family.from_tree(tree) }, plan.family, outer]).plan('Hall')
+    assert_equal [500.0, 50.0, 25.0], [resolved(plan).value('stand.leg.height'), *%w[size pad].map { |name| resolved(plan).value("stand.leg.foot.#{name}") }]
+    reason = resolved(plan, 'level' => '900 mm').because('stand.leg.height')
+    assert_equal %w[stand.leg.height stand.need stand.need level], reason.chain.map(&:subject)
+    assert_equal 'A person answered 900 mm.', reason.chain.last.sentence
+    assert_equal 'Nothing else decides it, so it has its default, 500 mm.', resolved(plan).because('stand.leg.height').chain.last.sentence
+  end
+
+  # 0, 1 and 40 instances; index in what each is given; what is there no more has no mass.
+  def test_a_count_that_goes_from_none_to_forty
+    plan = stand({ 'parameters' => [{ 'name' => 'legs_wanted', 'kind' => 'count', 'default' => '0' },
+                                    { 'name' => 'sum_of_heights', 'kind' => 'number', 'unit' => 'mm', 'formula' => 'sum(leg.height)' },
+                                    { 'name' => 'how_many', 'kind' => 'count', 'formula' => 'count(leg.height)' }] },
+                 leg: { 'pattern' => { 'kind' => 'linear', 'along' => 'x', 'count' => 'legs_wanted', 'pitch' => '100 mm' },
+                        'values' => { 'height' => '400 mm + index * 10 mm' }, 'called' => 'Leg {index}' })
+    [0, 1, 40].each do |count|
+      result = Result.new(plan, Plan::Pick.new(answers: { 'legs_wanted' => count.to_s }))
+      outcome = result.outcome
+      assert_equal [count, (1..count).sum { |index| 400.0 + (index * 10) }], [outcome.value('how_many'), outcome.value('sum_of_heights')]
+      assert_equal count * 3, result.model.bodies.size
+      called = Quantities::PartsList.new(outcome).flat.flat_map { |one| one.called.to_a }
+      assert_equal((1..count).map { |index| "Leg #{index}" }, called.sort_by { |one| one[/\d+/].to_i })
+      assert_empty codes(outcome) & %i[undefined contradiction]
+    end
+    many = resolved(plan, 'legs_wanted' => '40')
+    assert_includes many.because('leg.3.height').chain.last.sentence, 'index is 3'
+    assert_equal '40', many.because('leg.count').value
+    assert_equal 'A person answered 40.', many.because('legs_wanted').sentence
+  end
+
+  def test_the_smallest_row_that_is_enough
+    plan = stand({}, leg: { 'rows' => { 'sizes' => 'smallest height >= need' } })
+    { 200 => 'S', 300 => 'S', 301 => 'M', 450 => 'M', 800 => 'L' }.each do |need, row|
+      outcome = resolved(plan, 'need' => "#{need} mm")
+      assert_equal row, outcome.value('leg.sizes.row').to_s, need
+      assert_includes outcome.because('leg.sizes.row').chain.last.sentence, "need is #{need} mm"
+    end
+    none = resolved(plan, 'need' => '801 mm')
+    assert_includes none.findings.map(&:level), :error
+    assert_includes none.findings.map(&:message).join, 'nothing is at least 801 mm in the list; the largest is 800 mm'
+  end
+
+  # A rule reaches by role on any level below, and by kind.
+  def test_a_rule_by_role_on_two_levels
+    feet = LEG.merge('components' => [{ 'name' => 'foot', 'family' => 'Foot', 'role' => 'left', 'values' => { 'size' => 'height / 10' } }])
+    own = { 'name' => 'Stand', 'parameters' => [{ 'name' => 'wide', 'kind' => 'yes_no', 'default' => 'no' }],
+            'components' => [{ 'name' => 'one', 'family' => 'Leg', 'role' => 'right', 'rows' => { 'sizes' => 'none' } },
+                             { 'name' => 'base', 'family' => 'Foot', 'role' => 'left' }],
+            'rules' => [{ 'name' => 'Wide feet', 'when' => 'wide', 'then' => [{ 'set' => 'role.left.pad', 'to' => '70 mm' }] },
+                        { 'name' => 'All feet', 'when' => 'not(wide)', 'then' => [{ 'set' => 'kind.Foot.pad', 'to' => '30 mm' }] }] }
+    plan = Plan::Library.new([FOOT, feet, own].map { |tree| Family.from_tree(tree) }).plan('Stand')
+    assert_empty plan.breaking
+    { 'yes' => [70.0, 'Wide feet'], 'no' => [30.0, 'All feet'] }.each do |wide, (pad, rule)|
+      outcome = resolved(plan, 'wide' => wide)
+      assert_equal [pad, pad], [outcome.value('base.pad'), outcome.value('one.foot.pad')]
+      %w[base.pad one.foot.pad].each { |path| assert_includes outcome.because(path).chain.last.sentence, %(Rule "#{rule}"), path }
+    end
+  end
+
+  # Rule 12: a parent's and a child's rule that differ are an error that names both.
+  def test_rules_of_two_levels_that_differ_are_told_with_both_names
+    leg = LEG.merge('rules' => [{ 'name' => 'Own load', 'when' => 'height > 0 mm', 'then' => [{ 'set' => 'load', 'to' => '20 kg' }] }])
+    own = { 'name' => 'Stand', 'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }],
+            'rules' => [{ 'name' => 'Their load', 'when' => 'leg.height > 0 mm', 'then' => [{ 'set' => 'leg.load', 'to' => '30 kg' }] }] }
+    plan = Plan::Library.new([FOOT, leg, own].map { |tree| Family.from_tree(tree) }).plan('Stand')
+    told = resolved(plan).findings.find { |finding| finding.code == :rules_disagree }
+    assert_equal %w[error leg], [told.level.to_s, told.place.component]
+    assert_match(/Own load/, told.message)
+    assert_match(/Their load/, told.message)
+  end
+
+  # Rule 15: what is not built can be read and weighs nothing.
+  def test_what_is_not_built_can_be_read_and_weighs_nothing
+    plan = stand({}, leg: { 'built_when' => 'need > 400 mm' })
+    there, gone = %w[450 300].map { |need| Result.new(plan, Plan::Pick.new(answers: { 'need' => "#{need} mm" })) }
+    assert_equal [600.0, false], [gone.outcome.value('leg.height'), gone.outcome.value('leg.built')]
+    assert_operator there.facts['mass'], :>, 0
+    assert_in_delta 0.0, gone.facts['mass']
+    assert_empty Quantities::PartsList.new(gone.outcome).flat
+    assert_includes gone.outcome.because('leg.built').sentence, 'need'
+  end
+
+  def test_a_family_that_would_contain_itself_is_told_with_its_path
+    inner = Family.from_tree(FOOT.merge('components' => [{ 'name' => 'again', 'family' => 'Stand' }]))
+    plan = Plan::Library.new([inner, Family.from_tree(LEG), stand.family]).plan('Stand')
+    assert_includes plan.breaking.map(&:message).join, 'Stand would contain itself: Stand → Leg → Foot → Stand'
+  end
+
+  # Rule 16: positions that lean on each other in a circle.
+  def test_a_circle_of_positions_is_told_with_its_path
+    own = { 'name' => 'Stand', 'components' => [
+      { 'name' => 'one', 'family' => 'Foot', 'at' => { 'x' => { 'own' => 'left', 'on' => 'two', 'side' => 'right' } } },
+      { 'name' => 'two', 'family' => 'Foot', 'at' => { 'x' => { 'own' => 'left', 'on' => 'one', 'side' => 'right' } } }
+    ] }
+    plan = Plan::Library.new([FOOT, own].map { |tree| Family.from_tree(tree) }).plan('Stand')
+    told = Result.new(plan).findings.find { |finding| finding.message.include?('→') }
+    assert_match(/one → two → one|two → one → two/, told&.message.to_s.gsub(/[“”"]/, ''))
+  end
+end
