@@ -8,15 +8,15 @@ import { unbroken } from './gap.js';
 const picture = () => document.getElementById('picture');
 
 // The look as a query.
-export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected, broken, only, without }, size = {}) {
+export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected, broken, onlyComponent, undrawn }, size = {}) {
   const parts = new URLSearchParams({ view, texts, tier });
   if (density && density !== 'selected') parts.set('density', density);
   // A feature is meant by each of its states.
   if (density === 'selected' && selected) parts.set('selected', selected.replace(/\.(built|shown)$/, ''));
   if (broken) parts.set('broken', 'yes');
   if (onlyPart) parts.set('part', onlyPart);
-  if (only) parts.set('only', only);
-  if (without && without.length) parts.set('without', without.join(','));
+  if (onlyComponent) parts.set('only', onlyComponent);
+  if (undrawn?.length) parts.set('without', undrawn.join(','));
   if (build) parts.set('build', `${build.part}:${build.step}`);
   if (measuring) parts.set('measure', 'yes');
   if (view === 'section') { parts.set('axis', axis); parts.set('cut', cut); }
@@ -38,8 +38,8 @@ export function looks() {
     broken: false,
     onlyPart: '',
     // The component that is drawn alone; those that are not drawn; whether all but the selected one are faint.
-    only: '',
-    without: [],
+    onlyComponent: '',
+    undrawn: [],
     faint: false,
     // Path of the component that was chosen in the picture.
     chosenComponent: '',
@@ -67,8 +67,8 @@ export function looks() {
     drawDimensions(density) { return this.look({ density }); },
     showTier(tier) { return this.look({ tier }); },
     showPart(onlyPart) { return this.look({ onlyPart }); },
-    showOnly(only) { return this.look({ only }); },
-    leaveOut(select) { return this.look({ without: Array.from(select.selectedOptions, (option) => option.value) }); },
+    showComponent(onlyComponent) { return this.look({ onlyComponent }); },
+    leaveUndrawn(select) { return this.look({ undrawn: Array.from(select.selectedOptions, (option) => option.value) }); },
     toggleFaint() { this.faint = !this.faint; this.markComponents(); },
 
     // A first click on a component selects it; the next one goes inside, level by level.

@@ -35,7 +35,8 @@ export function modelView() {
       this.listening = () => { if (this.wanted()) this.fetchMesh(); };
       window.addEventListener('outcome', this.listening);
       ['view', 'second'].forEach((name) => this.$watch(name, () => setTimeout(this.listening)));
-      ['selected', 'faint', 'chosenComponent'].forEach((name) => this.$watch(name, () => this.paint()));
+      // Pages of forms select nothing.
+      ['selected', 'faint', 'chosenComponent'].filter((name) => name in this).forEach((name) => this.$watch(name, () => this.paint()));
       // Until a hand has turned it, all of it is shown.
       this.resizing = new ResizeObserver(() => { if (stage) (stage.touched ? this.draw3d() : this.fit()); });
       this.resizing.observe(this.$root);
@@ -52,7 +53,7 @@ export function modelView() {
 
     // Meshes are asked for when the pick, the tier, the build mark or the family has changed.
     async fetchMesh() {
-      const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.only ? { only: this.only } : {}), ...(this.without.length ? { without: this.without.join(',') } : {}), ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
+      const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.onlyComponent ? { only: this.onlyComponent } : {}), ...(this.undrawn?.length ? { without: this.undrawn.join(',') } : {}), ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
       if (wanted === this.shown) return;
       try {
         const [{ parts }] = await Promise.all([get(`${this.api}/mesh?${wanted}`), library()]);

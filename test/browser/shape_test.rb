@@ -197,6 +197,8 @@ class ShapeTest < BrowserCase
     find('[data-recipe=tie_holes] .recipe-title').click
     click_on 'Move up'
     assert_selector '[data-recipe=tie_holes] .step-number', text: '40'
+    find('[data-recipe=nameplate_lying] .recipe-title').click
+    assert_selector '#f-nameplate_lying-width'
     drag('[data-recipe=tie_holes]', '[data-recipe=left_leg_slot]')
     assert_selector '[data-recipe=windows] .step-number', text: '40'
     assert_operator stored.features.map(&:name).index('tie_holes'), :>, stored.features.map(&:name).index('windows')

@@ -69,6 +69,7 @@ class BrowserCase < CoreCase
   # With the mouse, by its handle, past the middle of another one; both by selectors.
   def drag(one, other)
     mouse = page.driver.browser.mouse
+    page.execute_script("document.querySelector(#{other.to_json}).scrollIntoView({ block: 'center' })")
     from, till = [one, other].map do |selector|
       page.evaluate_script("(() => { const box = (document.querySelector(#{"#{selector} .drag".to_json}) || document.querySelector(#{selector.to_json})).getBoundingClientRect(); return [box.x + 3, box.y + box.height / 2]; })()")
     end
