@@ -36,6 +36,12 @@ module VastLattice
 
       def self.composed? = true
 
+      # A family takes over what changes in the one that it is based on.
+      def self.carried(family, changes)
+        before, after = changes.find { |name, (_, now)| [name, now.name].any? { |own| family.base&.family&.casecmp?(own) } }&.last
+        before && !before.equal?(after) ? Family::Rebase.new(before, after).call(family) : family
+      end
+
       # Addresses of the documents that it uses.
       def self.uses(family) = Family::Kinship.used(family).filter_map { |name| record(name)&.slug }
 

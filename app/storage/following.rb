@@ -12,6 +12,7 @@ module VastLattice
         @store = store
         @kind = kind
         @current = current
+        @documents = { current.record.name => [kind.document(current.plan), kind.document(plan)] }
         @plans = { current.record.name => plan, kind.title(kind.document(plan)) => plan }
       end
 
@@ -24,10 +25,11 @@ module VastLattice
 
       def one(stored)
         before = @kind.document(stored.plan)
-        after = yield before, stored.plan
+        after = @kind.carried(yield(before, stored.plan), @documents)
         plan = @kind.compiled(after, before: stored.plan, library: @store.library.with(@plans))
         refuse(stored, plan)
         @plans[@kind.title(after)] = plan
+        @documents[stored.record.name] = [before, after]
         One.new(stored, after, plan, after.equal?(before) ? nil : @kind.patch(before, after))
       end
 

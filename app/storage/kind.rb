@@ -16,6 +16,9 @@ module VastLattice
       # Whether documents are made of others of the kind.
       def composed? = false
 
+      # A document after +changes+ of others, {title before => [document before, after]}; it may have followed some of them already.
+      def carried(document, _changes) = document
+
       # What lists show of a document, in plain form.
       def about(_document) = {}
 

@@ -13,9 +13,11 @@ module VastLattice
 
       # "Roller, copy", or "Roller, copy 2" where that is taken.
       def self.copy_of(name, taken)
-        base = "#{name.sub(/, copy(?: \d+)?\z/, '')}, copy"
-        [base, *(2..999).map { |number| "#{base} #{number}" }].find { |title| !taken.include?(title) }
+        free("#{name.sub(/, copy(?: \d+)?\z/, '')}, copy", taken)
       end
+
+      # A name, or with a number behind it where it is taken.
+      def self.free(name, taken) = [name, *(2..999).map { |number| "#{name} #{number}" }].find { |title| !taken.include?(title) }
     end
   end
 end

@@ -5,6 +5,7 @@ module VastLattice
     # What the pages of a workspace show.
     class WorkspacePage
       include ComponentChoices
+      include Basing
 
       # Headings of the names that rules can speak of, and the kinds that rules can set.
       NAME_GROUPS = { value: 'Values', built: 'Is it built?', shown: 'Is it shown?', row: 'Picked rows', material: 'Materials',

@@ -5,10 +5,11 @@ module VastLattice
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
   # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
+  # It may be based on another one: +base+ says on which.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
                                    components: [], tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
-                                   overrides: [], opt_outs: [], forms: [], pictures: [])
+                                   overrides: [], opt_outs: [], forms: [], pictures: [], base: nil)
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -38,7 +39,7 @@ module VastLattice
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, components: Component, tables: Table,
         rules: Rule, rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
-        forms: Form, pictures: Picture }
+        forms: Form, pictures: Picture, base: Base }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.

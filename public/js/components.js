@@ -46,6 +46,13 @@ export const components = () => ({
     const text = byHand ? '' : there === 'shown' ? 'suppressed' : 'built';
     if (await this.editOrTell({ do: 'set_components', components: [name], field: 'by_hand', text })) this.showReason(name);
   },
+  // What a family has otherwise than its base.
+  giveUp(button) {
+    return this.editOrTell({ do: 'give_up', differences: [JSON.parse(button.dataset.key)] }, 'Given up: here it is as in its base again.');
+  },
+  keepAsOwn(button) { return this.editOrTell({ do: 'keep_as_own', differences: [JSON.parse(button.dataset.key)] }); },
+  leaveBase() { return this.editOrTell({ do: 'leave_base' }, 'It stands alone now. Undo brings its base back.'); },
+
   removeComponent(name) { return this.editOrTell({ do: 'remove_components', components: [name] }, 'Removed. Undo brings it back.'); },
   moveComponent(name, by) {
     const list = rows();

@@ -14,6 +14,9 @@ module EditExamples
 
   ALL = [
     example('set_family', 'group: added Frames', field: 'group', text: 'Frames'),
+    example('base_on', 'base: added', base: 'Cross tie'),
+    example('keep_as_own', 'base, lost', ground: 'lost', differences: [%w[feature frame drain]]),
+    example('leave_base', 'base: removed', ground: 'base_on'),
     example('put_parameter', 'parameter rib_height: added', name: 'rib_height', fields: { kind: 'number', unit: 'mm', default: '12 mm' }),
     example('name_value', 'parameter wall: added', text: '80 mm as wall'),
     example('set_parameter_way', 'parameter shaft_count, default: added floor((length', name: 'shaft_count', way: 'typed'),
@@ -118,9 +121,13 @@ module EditExamples
               'put_component:two' => example('copy_component', '', ground: 'put_component', component: 'stiffener', name: 'second'),
               'add_column:property' => example('add_column', 'table size', table: 'size', target: 'remark', kind: 'text') }.freeze
 
+  # A base that has an element no more.
+  LOST = VastLattice::Family::Base.new(family: 'Cross tie', lost: [%w[feature frame drain]])
+
   # The family on which an example can be done.
   def self.ground(family, example)
     return family unless example.ground
+    return family.with(base: LOST) if example.ground == 'lost'
 
     first = HELPERS[example.ground] || ALL.find { |other| other.name == example.ground }
     VastLattice::Family::Edits.apply(ground(family, first), first.edit)

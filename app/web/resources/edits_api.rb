@@ -18,7 +18,7 @@ module VastLattice
         post '/:slug/edits' do |slug|
           edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
           stored = store.edit(slug, version: sent['version'], person: person, follow: Plan::Following.of(edits)) do |family|
-            edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
+            edited(family, edits)
           end
           answer(changed(slug, stored) { resolved(stored) })
         end
@@ -39,7 +39,7 @@ module VastLattice
         # resolved any more, and the errors that they would bring.
         post '/:slug/foresee', needs: :read do |slug|
           plan = store.find(slug).plan
-          foreseen = Plan.of(Array(sent['edits']).reduce(plan.family) { |changed, edit| Family::Edits.apply(changed, edit) }, before: plan)
+          foreseen = Plan.of(edited(plan.family, Array(sent['edits'])), before: plan)
           changes = Family::Difference.between(plan.family, foreseen.family).map(&:to_s)
           answer(blast: Checks::BlastRadius.new(plan, foreseen).to_tree, findings: (foreseen.errors - plan.errors).first(3).map(&:to_tree),
                  changes: changes.first(LISTED), changed: changes.size)
@@ -69,6 +69,17 @@ module VastLattice
       end
 
       private
+
+      # A family after edits. Giving up differences needs the family that it is based on.
+      def edited(family, edits)
+        edits.reduce(family) do |changed, edit|
+          next Family::Edits.apply(changed, edit) unless edit.is_a?(Hash) && edit['do'] == 'give_up'
+
+          base = changed.base && store.library.plan(changed.base.family)&.family
+          refuse('There is no family that it is based on.') unless base
+          Family::Basis.new(base, changed).without(Array(edit['differences']))
+        end
+      end
 
       # What is told of a change that is made: how it is shown is another matter, and cannot undo it.
       def changed(slug, stored)

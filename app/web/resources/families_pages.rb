@@ -46,6 +46,14 @@ module VastLattice
           lead_to "/families/#{stored.slug}/shape"
         end
 
+        # One that is based on another, and takes over what changes there.
+        post('/:slug/based') do |slug|
+          family = store.find(slug).family
+          name = Beginnings.free("#{family.name}, other", store.records.map(&:name))
+          stored = store.create(family.with(name: name, base: Family::Base.new(family: family.name)), person: person)
+          lead_to "/families/#{stored.slug}/shape"
+        end
+
         post('/:slug/restore') do |slug|
           store.restore(slug, person: person)
           lead_to '/families'

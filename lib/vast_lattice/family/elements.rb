@@ -61,8 +61,8 @@ module VastLattice
         Patch.new(bodies: bodies, orders: orders)
       end
 
+      # Plain form of what belongs to no element.
       def self.header(family) = family.with(**LISTS.values.to_h { |list| [list.to_sym, []] }).to_tree
-      private_class_method :header
 
       # +old+ and +new+ are nil where their owner is not there.
       def self.compare(kind, owner, old, new, bodies, orders)

@@ -6,8 +6,8 @@ module VastLattice
     module Kinship
       module_function
 
-      # Names of the families that one places, each once.
-      def used(family) = family.components.map(&:family).uniq(&:downcase)
+      # Names of the families that one places or is based on, each once.
+      def used(family) = [*family.components.map(&:family), *family.base&.family].uniq(&:downcase)
 
       # Families so that each comes after those that it uses, else in their order.
       def ordered(families)

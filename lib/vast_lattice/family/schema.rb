@@ -61,7 +61,8 @@ module VastLattice
       ARGUMENTS = {
         'rule' => { '$ref' => '#/$defs/rule' }, 'rule_table' => { '$ref' => '#/$defs/rule_table' },
         'stock' => { '$ref' => '#/$defs/part/properties/stock' }, 'item' => ENTRIES,
-        'features' => TEXTS, 'components' => TEXTS, 'columns' => TEXTS, 'rows' => TEXTS, 'added' => { 'type' => 'array', 'items' => ROW },
+        'features' => TEXTS, 'components' => TEXTS, 'columns' => TEXTS, 'rows' => TEXTS,
+        'added' => { 'type' => 'array', 'items' => ROW }, 'differences' => { 'type' => 'array', 'items' => TEXTS },
         'names' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row name] } },
         'cells' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[row column text] } },
         'rows_of' => ENTRIES,

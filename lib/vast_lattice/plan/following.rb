@@ -24,11 +24,24 @@ module VastLattice
       # The family of a Plan after +edits+ (in plain form) of the family called +name+ that it uses; the plan knows the families as
       # they were before.
       def self.followed(plan, name, edits)
-        edits.reduce([plan.family, name]) do |(family, called), edit|
+        edits.reduce([based(plan.family, name, edits), name]) do |(family, called), edit|
           to = edit['do'] == 'set_family' && edit['field'] == 'name' ? edit['text'].to_s.strip : called
           [new(plan, [name, called], edit).followed(family), to]
         end.first
       end
+
+      # One that is based on the changed family is renamed in like it.
+      def self.based(family, name, edits)
+        return family unless family.base&.family&.casecmp?(name)
+
+        edits.select { |edit| edit['do'].start_with?('rename_') }.reduce(family) do |changed, edit|
+          Family::Edits.apply(changed, edit)
+        rescue Family::Edits::Error
+          # It has none of that name any more.
+          changed
+        end
+      end
+      private_class_method :based
 
       # +names+ are those that the family had at first, and has now.
       def initialize(plan, names, edit)
@@ -205,7 +218,8 @@ module VastLattice
         to = @edit['text'].strip
         renamed = with_kind(family, Placed.word(@names.last), Placed.word(to))
         components = renamed.components.map { |component| mine?(component) ? component.with(family: to) : component }
-        same?(renamed.with(components: components), family)
+        base = renamed.base&.then { |own| @names.any? { |name| own.family.casecmp?(name) } ? own.with(family: to) : own }
+        same?(renamed.with(components: components, base: base), family)
       end
 
       # Paths that reach it by its kind.

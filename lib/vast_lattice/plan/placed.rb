@@ -27,6 +27,7 @@ module VastLattice
         @within = library.within(family.name)
         @findings = []
         @all = family.components.each_with_index.map { |component, number| One.new(number, component, plan_of(component)) }.freeze
+        look_at_base
         @library = library.with(@all.select(&:plan).to_h { |one| [one.component.family, one.plan] })
       end
 
@@ -101,12 +102,38 @@ module VastLattice
              Nearest.remedy(component.family, @within.names, kind: 'family'))
       end
 
+      # A family can be based on none that contains it, or is based on it.
+      def look_at_base
+        base = @family.base or return
+        place = Place.at('base')
+        plan = @within.plan(base.family)
+        round = plan&.placed&.findings&.find { |finding| finding.code == :circle }
+        tell(:circle, round.message, place, 'Base it on another one.') if round
+        missing(base, place) unless plan
+        tell_lost(base)
+      rescue Library::Circle => e
+        tell(:circle, e.message, place, 'Base it on another one.')
+      end
+
+      def missing(base, place)
+        tell(:no_base, "It is based on #{base.family}, which is not here.", place, 'Bring that back, or let this one stand alone.', :note)
+      end
+
+      # What it keeps although the base has it no more.
+      def tell_lost(base)
+        names = base.lost.map { |key| Family::Deviation.new(key: key, what: :changed, changes: []).title }
+        names.each do |name|
+          tell(:lost_base, "#{base.family} has no #{name} any more, on which this family is based; here it is otherwise, and is kept.",
+               Place.at('base'), 'Give it up, or keep it as its own.', :warning)
+        end
+      end
+
       def broken(component, plan, place)
         tell(:broken_component, "The family #{component.family} has errors: #{plan.breaking.first}", place, 'Mend them there first.')
       end
 
-      def tell(code, message, place, remedy)
-        @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)
+      def tell(code, message, place, remedy, level = :error)
+        @findings << Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
         nil
       end
     end

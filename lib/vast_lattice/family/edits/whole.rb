@@ -17,6 +17,23 @@ module VastLattice
           family.with(field.to_sym => field == 'name' ? Edits.checked_title(text, 'family') : text.strip)
         end
 
+        # Bases it on another family, by its name: from then on it takes what changes there.
+        def self.base_on(family, base:)
+          raise Error.new('A family cannot be based on itself.', remedy: 'Choose another one.') if base.casecmp?(family.name)
+
+          family.with(base: Base.new(family: Edits.checked_title(base, 'family')))
+        end
+
+        # Takes elements that its base has no more for its own: their keys.
+        def self.keep_as_own(family, differences:)
+          raise Error.new('It is based on nothing.', remedy: 'Load the page again.') unless family.base
+
+          family.with(base: family.base.with(lost: family.base.lost - Array(differences)))
+        end
+
+        # Lets it stand alone, as it is.
+        def self.leave_base(family) = family.with(base: nil)
+
         def self.refuse_currency(text)
           known = Units::CURRENCIES.map(&:base_unit)
           return if text.empty? || known.include?(text)
