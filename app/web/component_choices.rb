@@ -29,6 +29,11 @@ module VastLattice
         plan.symbols.own(name)&.name if name.match?(/\A[\p{L}_][\p{L}\p{N}_]*\z/)
       end
 
+      # Components whose twin one could be.
+      def alike(component) = family.components.select { |own| own.name != component.name && Plan::Twins.fault(bare(component), own).nil? }
+
+      def bare(component) = component.with(rows: {}, values: {})
+
       # What a component can lean on, [name, title].
       def leanable(component)
         (family.parts + family.components - [component]).map { |item| [item.name, item.title] }

@@ -53,6 +53,14 @@ export const components = () => ({
   keepAsOwn(button) { return this.editOrTell({ do: 'keep_as_own', differences: [JSON.parse(button.dataset.key)] }); },
   leaveBase() { return this.editOrTell({ do: 'leave_base' }, 'It stands alone now. Undo brings its base back.'); },
 
+  makeIndependent(name) {
+    return this.editOrTell({ do: 'make_independent', components: this.together(name) }, 'Independent: from now on it has rows and values of its own.');
+  },
+  makeSame(name, like) {
+    const others = this.together(name).filter((one) => one !== like);
+    return like && this.editOrTell({ do: 'make_same', components: others, like }, 'The same from now on. Undo brings back what it had.');
+  },
+
   removeComponent(name) { return this.editOrTell({ do: 'remove_components', components: [name] }, 'Removed. Undo brings it back.'); },
   moveComponent(name, by) {
     const list = rows();

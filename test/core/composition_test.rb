@@ -133,10 +133,63 @@ class CompositionTest < CoreCase
     assert_includes gone.outcome.because('leg.built').sentence, 'need'
   end
 
+  # Twins are of the same pick, whoever decides it; where, how often and whether they are there is their own.
+  def test_twins_have_what_is_decided_for_the_other_until_they_are_independent
+    other = { 'name' => 'other', 'family' => 'Leg', 'twin' => 'leg', 'built_when' => 'need > 400 mm',
+              'pattern' => { 'kind' => 'linear', 'along' => 'x', 'count' => 'legs_wanted', 'pitch' => '300 mm' } }
+    rules = [{ 'name' => 'Bare', 'when' => 'need < 500 mm', 'then' => [{ 'suppress' => 'leg.brace' }] },
+             { 'name' => 'Sum', 'when' => 'sum(other.height) > 9 m', 'then' => [{ 'warn' => 'High.' }] }]
+    plan = stand({ 'rules' => rules })
+    leg = plan.family.components.first.with(values: { 'height' => 'need', 'foot.pad' => '15 mm' })
+    plan = Plan.of(plan.family.with(components: [Family::Component.from_tree(other), leg]), library: plan.placed.library)
+    assert_empty plan.breaking
+    outcome = resolved(plan, 'need' => '450 mm', 'legs_wanted' => '3')
+    assert_equal([[450.0] * 3, [15.0] * 3, [false] * 3], %w[height foot.pad brace.built].map { |path| outcome.value("other.#{path}") })
+    assert_equal([1, 3], %w[leg other].map { |name| outcome.placing(name).instances.size })
+    assert_includes outcome.because('other.2.height').chain.last.sentence, '450 mm'
+    assert_equal(%w[Leg Leg], %w[other leg].map { |name| outcome.placing(name).instance.plan.family.name })
+    assert_equal [4], Quantities::PartsList.new(outcome).indented.select { |one| one.level == 1 }.map(&:quantity)
+    decided = plan.family.with(rules: plan.family.rules + [Family::Rule.from_tree('name' => 'No', 'then' => [{ 'set' => 'other.height', 'to' => '1 m' }], 'when' => 'need > 1 m')])
+    assert_includes Plan.of(decided, before: plan).breaking.join, 'other.height is of a twin of leg, which decides for both'
+    free = Family::Edits.apply(plan.family, 'do' => 'make_independent', 'components' => %w[other])
+    assert_equal free.component('leg').values, free.component('other').values
+    again = Family::Edits.apply(free, 'do' => 'make_same', 'components' => %w[other], 'like' => 'leg')
+    assert_equal plan.family, again
+    told = resolved(Plan.of(free, before: plan), 'need' => '450 mm', 'legs_wanted' => '3')
+    assert_equal [true] * 3, told.value('other.brace.built')
+    { 'twin' => 'nobody', 'values' => { 'height' => '3 mm' }, 'family' => 'Foot' }.each do |key, value|
+      wrong = plan.family.with(components: [leg, Family::Component.from_tree(other.merge(key => value))])
+      assert_includes Plan.of(wrong, before: plan).breaking.map(&:code), :no_twin, key
+    end
+  end
+
   def test_a_family_that_would_contain_itself_is_told_with_its_path
     inner = Family.from_tree(FOOT.merge('components' => [{ 'name' => 'again', 'family' => 'Stand' }]))
     plan = Plan::Library.new([inner, Family.from_tree(LEG), stand.family]).plan('Stand')
     assert_includes plan.breaking.map(&:message).join, 'Stand would contain itself: Stand → Leg → Foot → Stand'
+  end
+
+  # Each fault of components, at its place. Twins and bases are above, and in basis_test.
+  FAULTS = {
+    unknown_name: [{ 'family' => 'Nobody' }, 'component leg, family'], computed: [{ 'values' => { 'reach' => '3 mm' } }, 'component leg, values, reach'],
+    unknown_kind: [{ 'at' => { 'x' => { 'own' => 'top' } } }, 'component leg, at, x'],
+    broken_component: [{ 'family' => 'Broken' }, 'component leg, family'],
+    nothing_to_lean_on: [{ 'at' => { 'x' => { 'own' => 'left', 'on' => 'nobody', 'side' => 'left' } } }, 'component leg, at']
+  }.freeze
+
+  def test_faults_of_components_are_told_at_their_place
+    leg = LEG.merge('parameters' => LEG['parameters'] + [{ 'name' => 'reach', 'kind' => 'number', 'unit' => 'mm', 'formula' => 'height / 2' }])
+    broken = { 'name' => 'Broken', 'parameters' => [{ 'name' => 'a', 'kind' => 'number', 'unit' => 'mm', 'formula' => 'nobody' }] }
+    FAULTS.each do |code, (change, place)|
+      own = { 'name' => 'Stand', 'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }.merge(change)] }
+      plan = Plan::Library.new([FOOT, leg, broken, own].map { |tree| Family.from_tree(tree) }).plan('Stand')
+      found = plan.runnable? ? Result.new(plan).findings : plan.breaking
+      told = found.find { |finding| finding.code == code }
+      assert told, "#{code}: #{found.join(' ')}"
+      assert_equal :error, told.level
+      assert_includes told.place.to_s, place.to_s, code
+      refute_empty told.remedy.to_s, code
+    end
   end
 
   # Rule 16: positions that lean on each other in a circle.

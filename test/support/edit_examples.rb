@@ -30,6 +30,8 @@ module EditExamples
     example('add_component', 'component stiffener: added', name: 'stiffener', placed: 'Cross tie'),
     example('move_component', 'component order: stiffener, second', ground: 'put_component:two', component: 'stiffener'),
     example('copy_component', 'component twin: added', ground: 'put_component', component: 'stiffener', name: 'twin'),
+    example('make_same', 'component twin, twin: added stiffener', ground: 'put_component:third', components: %w[twin], like: 'stiffener'),
+    example('make_independent', 'component twin, twin: removed', ground: 'copy_component', components: %w[twin]),
     example('remove_components', 'component stiffener: removed', ground: 'put_component', components: %w[stiffener]),
     example('set_components', 'component stiffener, at', ground: 'put_component', components: %w[stiffener], field: 'at.x.on', text: 'frame'),
     example('give_components', 'component stiffener, values, wall: added', ground: 'put_component', components: %w[stiffener], path: 'wall', text: '3 mm'),
@@ -118,6 +120,7 @@ module EditExamples
                                                                      { length: '30 mm', diameter: '8 mm' }]
                                            }),
               'put_rule:set' => example('put_rule', 'rule Set: added', rule: { name: 'Set', set: 'Paint', when: 'length > 9 m', then: [{ warn: 'Long.' }] }),
+              'put_component:third' => example('add_component', '', ground: 'put_component', name: 'twin', placed: 'Cross tie'),
               'put_component:two' => example('copy_component', '', ground: 'put_component', component: 'stiffener', name: 'second'),
               'add_column:property' => example('add_column', 'table size', table: 'size', target: 'remark', kind: 'text') }.freeze
 

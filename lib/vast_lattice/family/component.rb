@@ -6,9 +6,10 @@ module VastLattice
     # +values+ gives what it would otherwise be asked for: entries by path within it ("height", "brace.built", "foot.size.row"),
     # in names of this family; an entry that is a name alone is a link. A +pattern+ repeats it: +along+ x, y or z; of fitted and
     # mirrored ones the dimension +over+ is the length that they fill. +role+ is a text by which rules reach it and others like
-    # it; +called+ the label of an instance, with formulas in braces.
-    class Component < Value.with(:name, :family, label: '', note: '', role: '', rows: {}, values: {}, at: nil, pattern: nil, called: '',
-                                                 built_when: nil, shown_when: nil, tier: 'symbol', by_hand: nil)
+    # it; a +twin+ of another component (its name) has the same rows and values, whoever decides them there, and none of its own.
+    # +called+ is the label of an instance, with formulas in braces.
+    class Component < Value.with(:name, :family, label: '', note: '', role: '', twin: '', rows: {}, values: {}, at: nil, pattern: nil,
+                                                 called: '', built_when: nil, shown_when: nil, tier: 'symbol', by_hand: nil)
       extend TreeForm
 
       # Most instances of one pattern; more is a finding.
@@ -24,6 +25,7 @@ module VastLattice
       # The Measures that a kind of pattern asks of a component.
       def self.measures(kind) = kind.spans? ? [*kind.measures, OVER] : kind.measures
 
+      def twin? = !twin.empty?
       def title = label.empty? ? name.tr('_', ' ') : label
       def place = at || ComponentPlace.new
 

@@ -77,7 +77,7 @@ module VastLattice
       def given(placing, last, number)
         return [] unless OUTSIDE.include?(last.decision.kind) && last.decision.name.nil?
 
-        target = @plan.symbols.given("#{placing.name}.#{last.subject}") or return []
+        target = @plan.symbols.given("#{placing.decider}.#{last.subject}") or return []
         nobody = Plan::Decider.decode(@outcome.deciders[target.index]).first == :none
         position = number && placing.instances.index { |own, _| own == number }
         nobody ? [] : [Because.new(@outcome, position && [number, position]).reason(target), *link(target)]

@@ -74,7 +74,7 @@ module VastLattice
       def of(placing, outcome)
         return outcome.findings unless outcome.disagrees?
 
-        outcome.findings { |name| outside(Name.of(placing.name, name)) }
+        outcome.findings { |name| outside(Name.of(placing.decider, name)) }
       end
 
       def outside(name)

@@ -16,6 +16,9 @@ module VastLattice
 
       def name = component.name
 
+      # The name of the component that decides what it is given: its own, or that whose twin it is.
+      def decider = component.twin? ? component.twin : name
+
       # As of a feature: :shown, :hidden, :suppressed or :undefined.
       def state = outcome.state(name)
       def built? = %i[shown hidden].include?(state)
@@ -46,7 +49,7 @@ module VastLattice
         own = Decision.of(instance, target)
         return own unless Chain::OUTSIDE.include?(own.kind) && own.name.nil?
 
-        given = outcome.plan.symbols.given(Name.of(name, target.name))
+        given = outcome.plan.symbols.given(Name.of(decider, target.name))
         given ? Decision.of(outcome, given) : own
       end
 

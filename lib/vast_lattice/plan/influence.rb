@@ -37,7 +37,8 @@ module VastLattice
       def through(steps, target)
         component = bound.components[steps.first]
         inner = @plan.placed.all[component.number].plan.influence.within(steps.drop(1), target)
-        given = component.given.select { |own| inner.include?(own.path.rest.to_s.downcase) }
+        decider = bound.components[@plan.placed.all[component.number].decider.number]
+        given = decider.given.select { |own| inner.include?(own.path.rest.to_s.downcase) }
         inner.to_set { |name| "#{component.name.downcase}.#{name}" } | reached([*given, *counts(component)])
       end
 

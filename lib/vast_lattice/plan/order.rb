@@ -23,7 +23,7 @@ module VastLattice
       # Targets given to a component that have a say in what an Outlet reads.
       def needed(outlet)
         @needed[outlet] ||= begin
-          component = @bound.components[outlet.component]
+          component = @bound.components[@placed.all[outlet.component].decider.number]
           reached = @placed.all[outlet.component].plan.influence.of(outlet)
           component.given.select { |target| reached.include?(target.path.rest.to_s.downcase) }
         end

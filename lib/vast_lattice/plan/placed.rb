@@ -6,8 +6,11 @@ module VastLattice
     # by path, on any level.
     class Placed
       # A component: its +number+, the Family::Component, and the Plan of its family (nil where it cannot be had).
-      One = Struct.new(:number, :component, :plan) do
+      One = Struct.new(:number, :component, :plan, :original) do
         def name = component.name
+
+        # The One that decides what it is given: itself, or that whose twin it is.
+        def decider = original || self
         def many? = !component.pattern.nil?
       end
 
@@ -27,6 +30,7 @@ module VastLattice
         @within = library.within(family.name)
         @findings = []
         @all = family.components.each_with_index.map { |component, number| One.new(number, component, plan_of(component)) }.freeze
+        @all.each { |one| one.original = original(one) if one.component.twin? }
         look_at_base
         @library = library.with(@all.select(&:plan).to_h { |one| [one.component.family, one.plan] })
       end
@@ -54,7 +58,9 @@ module VastLattice
 
       # The Inlet of what can be decided at a Name that begins with a component, or nil.
       def inlet(path)
-        one = self[path.first] or return
+        one = self[path.first]
+        return if one.nil? || one.original
+
         inner = path.rest && one.plan&.inlet(path.rest)
         inner&.within(one)
       end
@@ -100,6 +106,18 @@ module VastLattice
       def unknown(component, place)
         tell(:unknown_name, "There is no family \"#{component.family}\".", place,
              Nearest.remedy(component.family, @within.names, kind: 'family'))
+      end
+
+      # The One whose twin another is, or nil where it cannot be.
+      def original(one)
+        own = one.component
+        found = self[own.twin]
+        wrong = Twins.fault(own, found&.component)
+        if wrong
+          tell(:no_twin, "#{own.title} cannot be a twin of #{own.twin}: #{wrong}", Place.at('components', own.name, 'twin'),
+               'Choose another one, or make it independent.')
+        end
+        wrong ? nil : found
       end
 
       # A family can be based on none that contains it, or is based on it.

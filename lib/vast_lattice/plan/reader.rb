@@ -52,6 +52,9 @@ module VastLattice
         found = symbols.decided(name)
         return found if found && among.any? { |known| known.casecmp?(name.to_s) }
 
+        original = symbols.placed[Name.read(name.to_s).first]&.original
+        return error(:no_twin, "#{name} is of a twin of #{original.name}, which decides for both.", place, Symbols::TWIN) if original
+
         error(:unknown_name, "There is no name \"#{name}\".", place, Nearest.remedy(name.to_s, among))
       end
 

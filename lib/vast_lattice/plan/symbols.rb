@@ -8,6 +8,7 @@ module VastLattice
     class Symbols
       # What the number of an instance is called in formulas.
       INDEX = 'index'
+      TWIN = 'Decide it there, or make the twin independent.'
 
       attr_reader :targets, :findings, :scope, :lists, :placed, :reads
 
@@ -132,6 +133,7 @@ module VastLattice
         path = Name.read(name)
         one = @placed[path.first]
         return unless one.plan && path.rest
+        return ["#{one.name} is a twin of #{one.original.name}, which decides for both.", TWIN] if one.original
 
         known = one.plan.symbols.targets.reject(&:port?).map(&:name)
         nearest = Nearest.remedy(path.rest.to_s, known)

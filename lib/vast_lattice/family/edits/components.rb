@@ -30,17 +30,44 @@ module VastLattice
           family.with(components: Edits.moved(family.components, component, before, 'component'))
         end
 
-        # Adds a twin of a component, with all that it is given, under another name.
+        # Adds a twin of a component under another name; of one that is repeated, or as the twin of another, one like it.
         def self.copy_component(family, component:, name:)
           refuse_taken(family, name = Edits.checked_name(name))
           found = Edits.find(family.components, component, 'component')
-          family.with(components: family.components.flat_map { |own| own.equal?(found) ? [own, own.with(name: name)] : [own] })
+          copy = found.pattern || found.twin? ? found : found.with(twin: found.name, rows: {}, values: {})
+          family.with(components: family.components.flat_map { |own| own.equal?(found) ? [own, copy.with(name: name)] : [own] })
+        end
+
+        # Gives twins what that has whose twins they are: from now on each has its own.
+        def self.make_independent(family, components:)
+          change(family, components) { |component| independent(family, component) }
+        end
+
+        def self.independent(family, component)
+          original = family.component(component.twin)
+          component.with(twin: '', **(original ? { rows: original.rows, values: original.values } : {}))
+        end
+        private_class_method :independent
+
+        # Makes components the same +like+ another one of their family: its twins, as are theirs.
+        def self.make_same(family, components:, like:)
+          found = Edits.find(family.components, like, 'component')
+          original = family.component(found.twin) || found
+          twins = components.map { |name| Edits.find(family.components, name, 'component') } - [original]
+          fault = twins.filter_map { |own| Plan::Twins.fault(own.with(rows: {}, values: {}), original) }.first
+          raise Error.new("They cannot be made the same: #{fault}", remedy: 'Choose another one.') if fault
+
+          names = twins.map(&:name)
+          family.with(components: family.components.map do |own|
+            twins.include?(own) || names.include?(own.twin) ? own.with(twin: original.name, rows: {}, values: {}) : own
+          end)
         end
 
         # Removes components, and what speaks of them.
         def self.remove_components(family, components:)
-          gone = components.map { |name| Edits.find(family.components, name, 'component') }
-          Removal.without(family, gone.map(&:name)).with(components: family.components - gone)
+          gone = components.map { |name| Edits.find(family.components, name, 'component').name }
+          twins = family.components.map { |own| gone.include?(own.twin) ? independent(family, own) : own }
+          Removal.without(family, gone).with(components: twins.reject { |own| gone.include?(own.name) })
         end
 
         # Sets a field of some components: one of TEXTS, "at.x" (an offset), "at.x.own", "at.x.on", "at.x.side", "at.turn_z",

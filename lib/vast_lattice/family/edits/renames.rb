@@ -152,6 +152,7 @@ module VastLattice
         # Components lean on what has the new name.
         def self.leaning(family, from, to)
           family.with(components: family.components.map do |component|
+            component = component.with(twin: to) if component.twin.casecmp?(from)
             next component unless component.at
 
             axes = component.at.axes.transform_values { |axis| axis.on.casecmp?(from) ? axis.with(on: to) : axis }

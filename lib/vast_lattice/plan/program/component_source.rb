@@ -8,7 +8,9 @@ module VastLattice
       # before, and once more with all that it is given.
       class ComponentSource
         # +plan+ is that of the component, +index+ the number of the name "index" in formulas.
-        def initialize(component, plan, index, constants)
+        # +original+ is the source of that whose twin it is: it is called in its place.
+        def initialize(component, plan, index, constants, original = nil)
+          @original = original
           @component = component
           @plan = plan
           @number = component.number
@@ -32,6 +34,7 @@ module VastLattice
 
         # A call, unless the one before gave all that +needed+ Targets, which are given, have a say in.
         def call(needed)
+          return as_twin(@original.call(needed)) if @original
           return if @called && (needed - @called).empty?
 
           @called = @known.dup
@@ -42,7 +45,7 @@ module VastLattice
         end
 
         # A call with all that it is given.
-        def last = call(@component.given)
+        def last = @original ? as_twin(@original.last) : call(@component.given)
 
         # What came of it, as Run::Inside.
         def inside
@@ -50,7 +53,15 @@ module VastLattice
           "Plan::Run::Inside.new(#{many ? "m#{@number}" : 'nil'}, #{many ? "i#{@number} || []" : 'nil'}, q#{@number})"
         end
 
+        # Local variable of its calls.
+        def calls = "q#{@number}"
+
         private
+
+        def as_twin(called)
+          own = @component.many? ? "i#{@number} ? Array.new(i#{@number}.size, #{@original.calls}.first) : " : ''
+          [called, "#{calls} = #{own}#{@original.calls}"].compact.join("\n")
+        end
 
         def keep(object) = @constants.keep(object)
       end

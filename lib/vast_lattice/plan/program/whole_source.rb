@@ -11,9 +11,14 @@ module VastLattice
           @order = order
           @lists = lists
           @constants = Constants.new
-          @components = bound.components.to_h do |component|
-            [component.number, ComponentSource.new(component, placed.all[component.number].plan, bound.targets.size, @constants)]
+          twins, alone = bound.components.partition { |component| placed.all[component.number].original }
+          made = {}
+          (alone + twins).each do |component|
+            one = placed.all[component.number]
+            made[one.number] = ComponentSource.new(component, one.plan, bound.targets.size, @constants,
+                                                   made[one.original&.number])
           end
+          @components = made.sort.to_h
         end
 
         # The values that the source names, complete once to_s was called.
