@@ -14,9 +14,8 @@ module VastLattice
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
     LOADER.collapse(File.join(ROOT, 'app/web/resources'))
     LOADER.inflector.inflect('plain_json' => 'PlainJSON',
-                             **%w[tables imports lattice variants reviews model edits rules families forms configurations].to_h do |name|
-                               ["#{name}_api", "#{name.capitalize}API"]
-                             end, 'form_design_api' => 'FormDesignAPI')
+                             **%w[tables imports lattice variants reviews interference model edits rules families forms
+                                  configurations].to_h { |name| ["#{name}_api", "#{name.capitalize}API"] }, 'form_design_api' => 'FormDesignAPI')
     LOADER.setup
 
     # Connects to the database and migrates it.

@@ -27,8 +27,8 @@ module VastLattice
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
       RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,
-                   VariantsAPI, ReviewsAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, FamiliesPages, Downloads, PartsPages, WorkspacePages,
-                   Persons].freeze
+                   VariantsAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, FamiliesPages,
+                   Downloads, PartsPages, WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 
       before do

@@ -9,7 +9,7 @@ module VastLattice
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
                                    components: [], tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
-                                   overrides: [], opt_outs: [], forms: [], pictures: [], base: nil)
+                                   overrides: [], opt_outs: [], forms: [], pictures: [], base: nil, allowances: [])
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -39,7 +39,7 @@ module VastLattice
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, components: Component, tables: Table,
         rules: Rule, rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
-        forms: Form, pictures: Picture, base: Base }
+        forms: Form, pictures: Picture, base: Base, allowances: Allowance }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.

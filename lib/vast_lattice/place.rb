@@ -13,7 +13,7 @@ module VastLattice
                  'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
                  'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
                  'pages' => 'page', 'groups' => 'group', 'fields' => 'field', 'narrowings' => 'narrowing',
-                 'pictures' => 'picture' }.freeze
+                 'pictures' => 'picture', 'allowances' => 'allowed pair' }.freeze
     HIDDEN = %w[dimensions].freeze
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)

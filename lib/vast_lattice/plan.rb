@@ -44,12 +44,19 @@ module VastLattice
 
     def targets = bound.targets
 
-    # The Outlet by which a parent reads something here, and the Inlet by which it decides it, by Name; nil where there is none.
+    # The Outlet by which a parent reads something here, by Name; nil where there is none.
     def outlet(name)
       own = symbols.own(name) || (@price if name.key == Priced::NAME)
       own ? Outlet.new(steps: [], target: own, name: own.name) : placed.outlet(name)
     end
 
+    # Pairs that may run into each other, with those of all components: Family::Allowances by paths from here.
+    def allowances
+      inner = placed.all.select(&:plan).flat_map { |one| one.plan.allowances.map { |own| own.within(one.name) } }
+      @family.allowances + inner
+    end
+
+    # The Inlet by which a parent decides something here, by Name; nil where there is none.
     def inlet(name)
       own = symbols.decided(name)
       return placed.inlet(name) unless own

@@ -33,7 +33,7 @@ module VastLattice
     end
 
     # Where bodies run into each other: Geometry::Interference::Founds, the largest first. Takes longer than all else.
-    def interferences = @interferences ||= Geometry::Interference.among(model.bodies)
+    def interferences = @interferences ||= Geometry::Interference.of(model)
 
     # What it finds late, with that of components that are built.
     def late_findings

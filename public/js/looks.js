@@ -50,6 +50,7 @@ export function looks() {
     measured: [],
     distance: null,
     pointed: null,
+    placeMarked: null,
 
     foldLooks(details) { details.open = false; },
     readAs(texts) { return this.look({ texts }); },
@@ -89,6 +90,18 @@ export function looks() {
         group.classList.toggle('is-chosen', Boolean(mine));
         group.classList.toggle('is-faint', Boolean(this.faint && chosen && !mine));
       });
+    },
+    // A place in the picture, by view: [across, upwards] in mm; null for none.
+    markPlace(places) { this.placeMarked = places; this.paintMark(); },
+    paintMark() {
+      const svg = picture().querySelector('svg');
+      svg?.querySelector('.place-mark')?.remove();
+      const at = this.placeMarked?.[this.view];
+      if (!svg || !at) return;
+      const [scale, left, base] = ['scale', 'left', 'base'].map((name) => Number(svg.getAttribute(`data-${name}`)));
+      const mark = document.createElementNS(svg.namespaceURI, 'circle');
+      Object.entries({ class: 'place-mark', cx: left + at[0] * scale, cy: base - at[1] * scale, r: 14 }).forEach(([name, value]) => mark.setAttribute(name, value));
+      svg.append(mark);
     },
     buildTo(build) { return this.look({ build }); },
     // Facts and findings are those of what is built so far.

@@ -78,6 +78,7 @@ export function workspace() {
       if (this.view !== 'solid') draw(picture(), this.state, before, this.feature());
       this.markFindings(picture());
       this.markComponents();
+      this.paintMark();
       this.tables.forEach((table) => {
         const picker = document.getElementById(`pick-${table.name}`);
         if (picker) picker.value = this.state.pick.rows[table.name] || '';

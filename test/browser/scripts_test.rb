@@ -89,7 +89,7 @@ class ScriptsTest < BrowserCase
   HIDDEN = <<~JS
     const done = arguments[0];
     (async () => {
-      const files = ['rule-finding', 'rule-tables', 'adding', 'build-scale', 'combine', 'compare', 'condition', 'entry', 'gallery', 'grid', 'guide', 'health', 'lattice', 'naming', 'numbers', 'parameters', 'placing', 'recipe', 'rules', 'tables', 'uses'];
+      const files = ['rule-finding', 'rule-tables', 'adding', 'build-scale', 'combine', 'compare', 'condition', 'entry', 'gallery', 'grid', 'guide', 'health', 'interference', 'lattice', 'naming', 'numbers', 'parameters', 'placing', 'recipe', 'rules', 'tables', 'uses'];
       const own = ['init', 'destroy', 'timer', 'listener'];
       const keys = (made) => Object.keys(Object.getOwnPropertyDescriptors(made)).filter((key) => !own.includes(key));
       const outer = new Set(keys((await import('/js/workspace.js')).workspace()));

@@ -170,18 +170,20 @@ class CompositionTest < CoreCase
   end
 
   # Each fault of components, at its place. Twins and bases are above, and in basis_test.
-  FAULTS = {
-    unknown_name: [{ 'family' => 'Nobody' }, 'component leg, family'], computed: [{ 'values' => { 'reach' => '3 mm' } }, 'component leg, values, reach'],
-    unknown_kind: [{ 'at' => { 'x' => { 'own' => 'top' } } }, 'component leg, at, x'],
-    broken_component: [{ 'family' => 'Broken' }, 'component leg, family'],
-    nothing_to_lean_on: [{ 'at' => { 'x' => { 'own' => 'left', 'on' => 'nobody', 'side' => 'left' } } }, 'component leg, at']
-  }.freeze
+  FAULTS = [
+    [:unknown_name, { 'family' => 'Nobody' }, 'component leg, family'], [:computed, { 'values' => { 'reach' => '3 mm' } }, 'component leg, values, reach'],
+    [:unknown_kind, { 'at' => { 'x' => { 'own' => 'top' } } }, 'component leg, at, x'], [:broken_component, { 'family' => 'Broken' }, 'component leg, family'],
+    [:unknown_name, { 'at' => { 'x' => { 'own' => 'left', 'on' => 'nobody', 'side' => 'left' } } }, 'component leg, at, x'],
+    [:nothing_to_lean_on, { 'at' => { 'x' => { 'own' => 'left', 'on' => 'gone', 'side' => 'left' } } }, 'component leg'],
+    [:unknown_name, { 'values' => { 'heigt' => '3 mm' } }, 'component leg, values, heigt']
+  ].freeze
 
   def test_faults_of_components_are_told_at_their_place
     leg = LEG.merge('parameters' => LEG['parameters'] + [{ 'name' => 'reach', 'kind' => 'number', 'unit' => 'mm', 'formula' => 'height / 2' }])
     broken = { 'name' => 'Broken', 'parameters' => [{ 'name' => 'a', 'kind' => 'number', 'unit' => 'mm', 'formula' => 'nobody' }] }
-    FAULTS.each do |code, (change, place)|
-      own = { 'name' => 'Stand', 'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }.merge(change)] }
+    FAULTS.each do |code, change, place|
+      own = { 'name' => 'Stand', 'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }.merge(change),
+                                                  { 'name' => 'gone', 'family' => 'Foot', 'built_when' => '1 > 2' }] }
       plan = Plan::Library.new([FOOT, leg, broken, own].map { |tree| Family.from_tree(tree) }).plan('Stand')
       found = plan.runnable? ? Result.new(plan).findings : plan.breaking
       told = found.find { |finding| finding.code == code }

@@ -79,4 +79,67 @@ class InterferenceTest < CoreCase
     first = found.find { |one| one.names.include?('rollers.1.round_shaft') && one.names.include?('right_frame.frame') }
     assert_in_delta result.outcome.value('end_margin'), first.centre[0], 0.01
   end
+
+  WALL = { 'name' => 'Wall', 'parts' => [{ 'name' => 'sheet', 'stock' => { 'kind' => 'plate', 'width' => '200 mm', 'height' => '100 mm', 'thickness' => '10 mm' },
+                                           'features' => [{ 'name' => 'window', 'kind' => 'cut_out', 'width' => '40 mm', 'height' => '20 mm',
+                                                            'horizontal' => { 'from' => 'left', 'offset' => '50 mm' }, 'vertical' => { 'from' => 'bottom', 'offset' => '50 mm' } }] }] }.freeze
+  LEVER = { 'name' => 'Lever', 'parts' => [{ 'name' => 'arm', 'stock' => { 'kind' => 'plate', 'width' => '10 mm', 'height' => '10 mm', 'thickness' => '10 mm' } }] }.freeze
+
+  # A wall with a window and levers beside it, whose envelope reaches through by +reach+.
+  def machine(envelope, more = {})
+    { 'name' => 'Machine', 'parameters' => [{ 'name' => 'reach', 'kind' => 'number', 'unit' => 'mm', 'default' => '30 mm' }],
+      'components' => [{ 'name' => 'wall', 'family' => 'Wall' },
+                       { 'name' => 'levers', 'family' => 'Lever', 'at' => { 'x' => '40 mm', 'y' => '45 mm', 'z' => '50 mm' }, 'envelope' => envelope,
+                         'pattern' => { 'kind' => 'linear', 'along' => 'x', 'count' => '2', 'pitch' => '100 mm' } }],
+      'tables' => [{ 'name' => 'sizes', 'columns' => [{ 'target' => 'reach', 'unit' => 'mm' }],
+                     'rows' => [%w[short 30], %w[long 45]].map { |name, reach| { 'name' => name, 'cells' => { 'reach' => reach } } } }] }.merge(more)
+  end
+
+  def library(*trees) = Plan::Library.new([WALL, LEVER, *trees].map { |tree| Family.from_tree(tree) })
+
+  # What stands where a lever swings, and the cut-out that lies there: volumes by hand. Boxes of 20 x 10 reach -z from the lever.
+  BOX = { 'kind' => 'box', 'label' => 'swing', 'x' => '0', 'y' => '0', 'z' => '-reach', 'length' => '20 mm', 'height' => '10 mm', 'width' => 'reach' }.freeze
+
+  def test_what_stands_where_something_moves
+    plan = library(machine(BOX)).plan('Machine')
+    assert_empty plan.breaking
+    short, long = %w[short long].map { |row| Checks::Interferences.of(Result.new(plan, Plan::Pick.new(rows: { 'sizes' => row }))) }
+    assert_empty short
+    # 45 mm from 50 mm reaches 5 mm into the wall: the second lever's box wholly, the first one's only beside the window.
+    assert_equal [['cut_out', ['levers (swing)', 'wall.sheet.window']], ['envelope', ['levers (swing)', 'wall.sheet']]],
+                 long.map { |one| one.values_at('kind', 'names') }.sort
+    by_kind = long.to_h { |one| [one['kind'], one['volume']] }
+    # The window is 40 wide about x = 50: the first box, from 40 to 60, lies in it as far as its height from 45 to 55 does.
+    assert_equal [1000.0, 1000.0], by_kind.values_at('cut_out', 'envelope')
+    over = Checks::Interferences.new(plan).to_tree
+    assert_equal [2, 2, nil, %w[long]], [*over.values_at('variants', 'looked', 'next'), over['found'].map { |one| one['variant'] }.uniq]
+    cylinder = { 'kind' => 'cylinder', 'along' => 'z', 'x' => '0', 'y' => '5 mm', 'z' => '-45 mm', 'diameter' => '8 mm', 'length' => '45 mm' }
+    round = Checks::Interferences.of(Result.new(library(machine(cylinder)).plan('Machine')))
+    # A cylinder of 8 mm reaches 5 mm in, twice; what of it is in the window is a cut-out.
+    assert_in_epsilon Math::PI * 16 * 5 * 2, round.sum { |one| one['volume'] }, 2e-3
+    assert_includes library(machine(BOX.except('width'))).plan('Machine').breaking.map(&:code), :missing_dimension
+  end
+
+  # Pairs that are allowed are told with the reason, in the family and in those that use it, and go by new names.
+  def test_allowed_pairs
+    family = Family.from_tree(machine(BOX))
+    allow = { 'do' => 'allow_pair', 'one' => 'levers', 'other' => 'wall.sheet', 'reason' => 'It is rubber.' }
+    allowed = Family::Edits.apply(family, allow)
+    hall = { 'name' => 'Hall', 'components' => [{ 'name' => 'machine', 'family' => 'Machine', 'rows' => { 'sizes' => 'long' } }] }
+    plans = library(allowed.to_tree, hall)
+    [['Machine', { 'sizes' => 'long' }], ['Hall', {}]].each do |name, rows|
+      found = Checks::Interferences.of(Result.new(plans.plan(name), Plan::Pick.new(rows: rows)))
+      assert_equal ['It is rubber.'], found.map { |one| one.dig('allowed', 'reason') }.uniq, name
+      assert_equal 2, found.size
+    end
+    assert_empty Checks::Interferences.new(plans.plan('Machine')).disputed
+    refute_empty Checks::Interferences.new(library(machine(BOX)).plan('Machine')).disputed
+    renamed = Family::Edits.apply(allowed, 'do' => 'rename_component', 'name' => 'levers', 'to' => 'handles')
+    assert_equal([['handles', 'wall.sheet']], renamed.allowances.map { |own| [own.one, own.other] })
+    follow = Plan::Following.of([{ 'do' => 'rename_part', 'name' => 'sheet', 'to' => 'panel' }])
+    assert_equal(['wall.panel'], follow.call(plans.plan('Machine'), 'Wall').allowances.map(&:other))
+    assert_empty Family::Edits.apply(allowed, 'do' => 'remove_components', 'components' => %w[levers]).allowances
+    refused(Family::Edits::Error) { Family::Edits.apply(family, allow.merge('reason' => ' ')) }
+    refused(Family::Edits::Error) { Family::Edits.apply(family, allow.merge('one' => 'nobody')) }
+  end
 end

@@ -30,6 +30,8 @@ module EditExamples
     example('add_component', 'component stiffener: added', name: 'stiffener', placed: 'Cross tie'),
     example('move_component', 'component order: stiffener, second', ground: 'put_component:two', component: 'stiffener'),
     example('copy_component', 'component twin: added', ground: 'put_component', component: 'stiffener', name: 'twin'),
+    example('allow_pair', 'allowed pair frame.windows with frame.tie_holes: added', one: 'frame.windows', other: 'frame.tie_holes', reason: 'Meant to be.'),
+    example('lift_allowance', 'allowed pair frame.windows with frame.tie_holes: removed', ground: 'allow_pair', name: 'frame.windows with frame.tie_holes'),
     example('make_same', 'component twin, twin: added stiffener', ground: 'put_component:third', components: %w[twin], like: 'stiffener'),
     example('make_independent', 'component twin, twin: removed', ground: 'copy_component', components: %w[twin]),
     example('remove_components', 'component stiffener: removed', ground: 'put_component', components: %w[stiffener]),

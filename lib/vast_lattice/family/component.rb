@@ -7,9 +7,10 @@ module VastLattice
     # in names of this family; an entry that is a name alone is a link. A +pattern+ repeats it: +along+ x, y or z; of fitted and
     # mirrored ones the dimension +over+ is the length that they fill. +role+ is a text by which rules reach it and others like
     # it; a +twin+ of another component (its name) has the same rows and values, whoever decides them there, and none of its own.
-    # +called+ is the label of an instance, with formulas in braces.
+    # +called+ is the label of an instance, with formulas in braces; the +envelope+ is what it needs where it moves.
     class Component < Value.with(:name, :family, label: '', note: '', role: '', twin: '', rows: {}, values: {}, at: nil, pattern: nil,
-                                                 called: '', built_when: nil, shown_when: nil, tier: 'symbol', by_hand: nil)
+                                                 called: '', envelope: nil, built_when: nil, shown_when: nil, tier: 'symbol',
+                                                 by_hand: nil)
       extend TreeForm
 
       # Most instances of one pattern; more is a finding.
@@ -20,7 +21,7 @@ module VastLattice
       OVER = Measure.new(name: 'over', label: 'over a length of', begins: '1 m')
       AXES = %w[x y z].freeze
 
-      def self.nested = { at: ComponentPlace, pattern: Pattern }
+      def self.nested = { at: ComponentPlace, pattern: Pattern, envelope: Envelope }
 
       # The Measures that a kind of pattern asks of a component.
       def self.measures(kind) = kind.spans? ? [*kind.measures, OVER] : kind.measures

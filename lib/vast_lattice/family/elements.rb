@@ -13,8 +13,8 @@ module VastLattice
       HEADER = ['family', '', ''].freeze
       # Kinds, with the key of their list in the family's plain form.
       LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'component' => 'components', 'table' => 'tables', 'rule' => 'rules',
-                'rule_table' => 'rule_tables', 'override' => 'overrides', 'opt_out' => 'opt_outs', 'form' => 'forms',
-                'picture' => 'pictures' }.freeze
+                'rule_table' => 'rule_tables', 'override' => 'overrides', 'opt_out' => 'opt_outs', 'allowance' => 'allowances',
+                'form' => 'forms', 'picture' => 'pictures' }.freeze
       # Kinds within a kind.
       CHILDREN = { 'part' => %w[feature features], 'table' => %w[row rows] }.freeze
 

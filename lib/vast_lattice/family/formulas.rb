@@ -61,6 +61,7 @@ module VastLattice
         component.with(rows: component.rows.transform_values { |text| row_pick(text) },
                        values: component.values.transform_values { |text| given(text) }, called: pattern_text(component.called),
                        at: component_place(component.at), pattern: pattern(component.pattern),
+                       envelope: component.envelope&.map { |text| formula(text) },
                        built_when: formula(component.built_when), shown_when: formula(component.shown_when))
       end
 

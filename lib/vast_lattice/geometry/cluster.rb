@@ -37,7 +37,7 @@ module VastLattice
 
       def turns = (@near + @steps.map(&:last)).flat_map { |body| body.turns(@direction) }
 
-      def constant? = (@near + @steps.map(&:last)).all? { |body| body.is_a?(Prism) && body.frame.parallel?(@direction) }
+      def constant? = (@near + @steps.map(&:last)).all? { |body| body.constant?(@direction) }
 
       def slice(height, weight)
         return coaxial_slice(height, weight) if @coaxial

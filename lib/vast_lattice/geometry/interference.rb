@@ -9,10 +9,38 @@ module VastLattice
       DEPTH = 1e-3
 
       # What was found: the bodies, the volume in mm3, and its middle in the family's frame.
-      Found = Struct.new(:one, :other, :volume, :centre) do
-        # Paths of both, with their parts, in an order that does not depend on the order of writing.
-        def names = [one, other].map { |body| [*body.path, body.part.name].join('.') }.sort
+      # The kind is :bodies, :envelope (something stands where a component moves) or :cut_out (a cut-out lies there).
+      Found = Struct.new(:one, :other, :volume, :centre, :kind) do
+        # Names of both, in an order that does not depend on the order of writing.
+        def names = [one, other].map(&:called).sort
+
+        # The same for all instances.
+        def plain_names = names.map { |name| name.gsub(/\.\d+(?=\.| |\z)/, '') }.sort
       end
+
+      # All Founds of a Model, on all levels: of its bodies, and of what moves.
+      def self.of(model)
+        moving = Moving.envelopes(model)
+        (among(model.bodies) + reached(moving, model.bodies, :envelope) + crossing(moving) +
+          reached(moving, model.bodies.flat_map { |body| Moving.cuts(body) }, :cut_out)).sort_by { |found| [-found.volume, found.names] }
+      end
+
+      # What lies where something moves.
+      def self.reached(moving, others, kind)
+        boxes = others.map { |other| box(other) } if moving.any?
+        moving.flat_map do |own|
+          mine = box(own)
+          near = others.each_index.select { |at| reach?(mine, boxes[at]) && !own.kin?(others[at]) }
+          near.filter_map { |at| new(own, others[at], kind).found }
+        end
+      end
+
+      # What moves where something else moves.
+      def self.crossing(moving)
+        moving.combination(2).reject { |one, other| one.kin?(other) }.select { |one, other| reach?(box(one), box(other)) }
+              .filter_map { |one, other| new(one, other, :envelope).found }
+      end
+      private_class_method :reached, :crossing
 
       # All Founds among Bodies (Geometry::Model::Body), the largest first. The block tells of two bodies whether they are of interest.
       def self.among(bodies)
@@ -33,26 +61,30 @@ module VastLattice
       KEPT = Memo.new(4000)
       private_constant :KEPT
 
-      def initialize(one, other)
+      def initialize(one, other, kind = :bodies)
         @one = one
         @other = other
+        @kind = kind
       end
 
       # A Found, or nil.
       def found
         place = @other.frame.seen_from(@one.frame)
         lies = [place.origin, place.u, place.v].flatten.map { |part| part.round(6) }
-        volume, middle = KEPT.fetch([@one.solid, @other.solid, lies]) { Shared.new(@one.solid, @other.solid, place).measured }
-        Found.new(@one, @other, volume, @one.frame.point(*middle)) if volume > LEAST
+        volume, middle = KEPT.fetch([@one.solid, @other.solid, lies]) { shared(place) }
+        Found.new(@one, @other, volume, @one.frame.point(*middle), @kind) if volume > LEAST
       end
+
+      def shared(place) = Work.budget { Shared.new(@one.solid, @other.solid, place).measured }
+      private :shared
 
       # Two solids, the second in a +place+ (a Frame) within the first one's frame.
       class Shared
         def initialize(one, other, place)
           @place = place
           @bounds = Bounds.new(*common(one.bounds, Bounds.of(other.bounds.corners.map { |corner| place.point(*corner) })))
-          @one = Sectioned.new(one, @bounds)
-          @other = Sectioned.new(other, nearby(place))
+          @one = one.sectioned(@bounds)
+          @other = other.sectioned(nearby(place))
           @direction = one.blank.axis
         end
 
@@ -80,18 +112,29 @@ module VastLattice
         end
 
         def sum(box, halvings)
-          low, high = @bounds.span(@direction)
-          Slicing.new(box, halvings: halvings) { |height, weight| slice(height, weight) }.sum(low, high, turns)
+          low, high = reach
+          return [0.0, [0.0, 0.0, 0.0]] if high - low < DEPTH
+
+          Slicing.new(box, halvings: halvings, constant: constant?(low, high)) do |height, weight|
+            slice(height, weight)
+          end.sum(low, high, turns)
         end
 
         # The common bounds in the second one's frame.
         def nearby(place) = Bounds.of(@bounds.corners.map { |corner| place.local(corner) })
 
-        # Heights are measured along the first one's direction.
-        def turns
-          along = [@place.u, @place.v, @place.n].map { |own| Vector.dot(own, @direction) }
-          @one.turns(@direction) + @other.turns(along).map { |height| height + Vector.dot(@place.origin, @direction) }
+        # Heights are measured along the first one's direction, which the second one sees as another one.
+        def turns = @one.turns(@direction) + @other.turns(along).map { |height| height + shift }
+
+        # From where to where both have anything.
+        def reach
+          spans = [@bounds.span(@direction), @one.span(@direction), @other.span(along).map { |height| height + shift }]
+          [spans.map(&:first).max, spans.map(&:last).min]
         end
+
+        def constant?(low, high) = @one.constant?(@direction, low, high) && @other.constant?(along, low - shift, high - shift)
+        def shift = Vector.dot(@place.origin, @direction)
+        def along = @along ||= [@place.u, @place.v, @place.n].map { |own| Vector.dot(own, @direction) }
 
         def slice(height, weight)
           plane = Sections.plane(@direction, height)
@@ -114,9 +157,24 @@ module VastLattice
 
         def empty? = @blank.empty? && @steps.none? { |operation, _| operation == :add }
         def turns(direction) = (@blank + @steps.map(&:last)).flat_map { |body| body.turns(direction) }
+
+        # From where to where there may be material.
+        def span(direction)
+          added = @steps.select { |operation, _| operation == :add }.map(&:last)
+          Bounds.around([*@blank, *added].map(&:bounds)).span(direction)
+        end
+
+        # Whether all sections between two heights are the same.
+        def constant?(direction, low, high)
+          (@blank + @steps.map(&:last)).all? do |body|
+            from, till = body.bounds.span(direction)
+            till <= low || from >= high || body.constant?(direction)
+          end
+        end
+
         def area(plane) = Sections.area(@blank, @steps, plane)
       end
-      private_constant :Shared, :Sectioned
+      private_constant :Shared
     end
   end
 end

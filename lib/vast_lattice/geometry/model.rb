@@ -53,6 +53,9 @@ module VastLattice
           part.drawn_in?(tier) && tiers.all? { |own| Family::Feature::TIERS.index(own) <= Family::Feature::TIERS.index(tier) }
         end
 
+        # "end_stop.stop": its path with the name of its part.
+        def called = [*path, part.name].join('.')
+
         def mass = volume * material.base_density
 
         private

@@ -34,6 +34,9 @@ module VastLattice
         tilt.abs < 1e-9 ? lengthwise(plane) : oblique(plane)
       end
 
+      # Whether all sections across a direction are the same.
+      def constant?(direction) = frame.parallel?(direction)
+
       # Heights along a direction between which sections change smoothly.
       def turns(direction)
         a, b, rise = [frame.u, frame.v, axis].map { |own| Vector.dot(own, direction) }

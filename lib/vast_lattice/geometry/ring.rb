@@ -41,6 +41,8 @@ module VastLattice
         Planar.minus(oblique(plane, outer), inner.any?(&:positive?) ? oblique(plane, inner) : nil)
       end
 
+      def constant?(direction) = frame.parallel?(direction) && [outer, inner].all? { |from, till| from == till }
+
       # As Prism#turns.
       def turns(direction)
         rise = Vector.dot(axis, direction)

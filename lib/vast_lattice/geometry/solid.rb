@@ -60,6 +60,9 @@ module VastLattice
         blank.section
       end
 
+      # As planes cut it, as far as it lies within bounds.
+      def sectioned(bounds) = Interference::Sectioned.new(self, bounds)
+
       # Area of the whole surface.
       def surface_area = @surface_area ||= surface.sum(&:area)
 

@@ -33,9 +33,14 @@ module VastLattice
       # What an instance is called, by its pattern; nil where it has none, or where that is undefined.
       def called(number = nil)
         pattern = outcome.plan.bound.components[inside_number].called or return
-        position = instances.index { |own, _| own == number }
-        named = Formula::Evaluator.new(outcome.plan.lists) { |variable| seen(variable, number, position) }
+        named = evaluator(number)
         pattern.write(pattern.formulas.map { |typed| named.settled(typed) }) { |typed| outcome.plan.labels.unit(typed) }
+      end
+
+      # The numbers of an instance's envelope by name, mm; nil where it has none.
+      def envelope(number = nil)
+        trees = outcome.plan.bound.components[inside_number].envelope
+        trees.transform_values { |typed| evaluator(number).settled(typed) } if trees.any?
       end
 
       # Each different Outcome with the numbers of its instances.
@@ -59,6 +64,12 @@ module VastLattice
       private
 
       def inside_number = outcome.plan.family.components.index(component)
+
+      # Computes formulas of the family around it for an instance.
+      def evaluator(number)
+        position = instances.index { |own, _| own == number }
+        Formula::Evaluator.new(outcome.plan.lists) { |variable| seen(variable, number, position) }
+      end
 
       # A value as an instance sees it.
       def seen(variable, number, position)

@@ -33,6 +33,7 @@ module VastLattice
         refuse_unknown(one, place)
         Bound::Component.new(number: one.number, component: component, given: @symbols.given_to(one.number),
                              place: position(component, place), called: (called(component, place) unless component.called.empty?),
+                             envelope: envelope(component, place),
                              **pattern(component, place))
       end
 
@@ -140,6 +141,18 @@ module VastLattice
           sides = [Family::AxisPlace::ORIGIN, *Family::AxisPlace::SIDES.fetch(axis)]
           odd = [own.own, own.side].find { |side| !sides.include?(side) }
           @reader.error(:unknown_kind, "There is no side \"#{odd}\" along #{axis}.", at, "Choose #{sides.join(', ')}.") if odd
+        end
+      end
+
+      def envelope(component, place)
+        own = component.envelope or return {}
+        scope = component.pattern ? @symbols.instance_scope : @symbols.scope
+        own.entries.to_h do |name, text|
+          at = Place.at(*place.path, 'envelope', name)
+          next [name, length(text, at, scope)] unless text.to_s.strip.empty?
+
+          @reader.error(:missing_dimension, "The #{own.title} has no #{name}.", at, 'Say how large it is.')
+          [name, nil]
         end
       end
 

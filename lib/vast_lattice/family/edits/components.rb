@@ -71,7 +71,8 @@ module VastLattice
         end
 
         # Sets a field of some components: one of TEXTS, "at.x" (an offset), "at.x.own", "at.x.on", "at.x.side", "at.turn_z",
-        # "pattern.kind" (none for no pattern), "pattern.along", "pattern.skip_when", or a dimension of the pattern. "3 as legs" also
+        # "pattern.kind" (none for no pattern), "pattern.along", "pattern.skip_when", or a dimension of the pattern; "envelope.kind"
+        # (none for no envelope), "envelope.label", "envelope.along", or a place or dimension of it. "3 as legs" also
         # makes a parameter.
         def self.set_components(family, components:, field:, text:)
           family, text = named(family, Edits.find(family.components, components.first, 'component'), field, text)
@@ -105,7 +106,8 @@ module VastLattice
 
         def self.named(family, component, field, text)
           return Naming.condition(family, text) if Naming::CONDITIONS.include?(field)
-          return [family, text] if TEXTS.include?(field) || SIDE.include?(Name.read(field).last)
+          return [family, text] if TEXTS.include?(field) || %w[envelope.kind envelope.label
+                                                               envelope.along].include?(field) || SIDE.include?(Name.read(field).last)
 
           Naming.named(family, text, unit(component, field))
         end
@@ -124,6 +126,7 @@ module VastLattice
           path = Name.read(field)
           case path.first
           when 'at' then component.with(at: placed(component.place, path.segments.drop(1), text))
+          when 'envelope' then component.with(envelope: Envelopes.changed(component.envelope, path.rest.to_s, text.strip))
           when 'pattern' then component.with(pattern: patterned(component, path.rest.to_s, text))
           else with_text(component, field, text.strip)
           end

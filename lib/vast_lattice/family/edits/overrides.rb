@@ -28,6 +28,18 @@ module VastLattice
           family.with(opt_outs: Edits.put(family.opt_outs, made))
         end
 
+        # Lets two things (by their paths) run into each other, with the reason.
+        def self.allow_pair(family, one:, other:, reason:)
+          raise Error.new("Allowing #{one} and #{other} needs a reason.", remedy: 'Say why it is so.') if reason.strip.empty?
+
+          [one, other].each { |path| Edits.find(family.parts + family.components, path.split('.').first.to_s, 'part or component') }
+          made = Allowance.from_tree('one' => one, 'other' => other, 'reason' => reason.strip)
+          family.with(allowances: Edits.put(family.allowances, made))
+        end
+
+        # Takes that back, by its name.
+        def self.lift_allowance(family, name:) = family.with(allowances: Edits.drop(family.allowances, name, 'allowed pair'))
+
         # Takes an opting out back, by its name.
         def self.lift_opt_out(family, name:) = family.with(opt_outs: Edits.drop(family.opt_outs, name, 'opting out'))
 

@@ -12,6 +12,7 @@ module VastLattice
                       rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
                       overrides: family.overrides.map { |own| own.renamed(change.call(own.target)) },
                       opt_outs: family.opt_outs.map { |own| own.subject.empty? ? own : own.renamed(change.call(own.subject)) },
+                      allowances: family.allowances.map { |own| own.map(&change) },
                       forms: family.forms.map { |form| rename_fields(form, &change) })
         end
 

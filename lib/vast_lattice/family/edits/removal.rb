@@ -14,6 +14,7 @@ module VastLattice
                       rule_tables: family.rule_tables.filter_map { |table| outputs(table, mine) },
                       overrides: family.overrides.reject { |own| mine.call(own.target) },
                       opt_outs: family.opt_outs.reject { |own| mine.call(own.subject) },
+                      allowances: family.allowances.reject { |own| mine.call(own.one) || mine.call(own.other) },
                       alternatives: family.alternatives.filter_map { |group| group(group, mine) })
         end
 

@@ -4,8 +4,9 @@ module VastLattice
   class Plan
     module Bound
       # A component: its +number+, the Targets that it is +given+, Typed trees of its +place+ by name, those of its pattern by
-      # Measure, the condition +skip+ under which an instance is left out, and the LabelPattern of what an instance is called.
-      class Component < Value.with(:number, :component, :given, place: {}, measures: nil, skip: nil, called: nil)
+      # Measure, the condition +skip+ under which an instance is left out, the LabelPattern of what an
+      # instance is called, and Typed trees of its +envelope+ by name.
+      class Component < Value.with(:number, :component, :given, place: {}, measures: nil, skip: nil, called: nil, envelope: {})
         def name = component.name
         def many? = !component.pattern.nil?
 
