@@ -15,7 +15,8 @@ module VastLattice
     LOADER.collapse(File.join(ROOT, 'app/web/resources'))
     LOADER.inflector.inflect('plain_json' => 'PlainJSON',
                              **%w[tables imports lattice variants reviews interference model edits rules families forms
-                                  configurations].to_h { |name| ["#{name}_api", "#{name.capitalize}API"] }, 'form_design_api' => 'FormDesignAPI')
+                                  configurations].to_h { |name| ["#{name}_api", "#{name.capitalize}API"] },
+                             'form_design_api' => 'FormDesignAPI')
     LOADER.setup
 
     # Connects to the database and migrates it.

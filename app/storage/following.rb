@@ -6,7 +6,8 @@ module VastLattice
     class Following
       # One that follows: as it is Stored, its document +after+ the change, what that compiles to, and the patch (nil where the
       # document itself stays as it is).
-      One = Struct.new(:stored, :after, :plan, :patch)
+      # +fresh+ are faults that it did not have before.
+      One = Struct.new(:stored, :after, :plan, :patch, :fresh)
 
       def initialize(store, kind, current, plan)
         @store = store
@@ -17,7 +18,16 @@ module VastLattice
       end
 
       # The Ones, each after those that it uses. The block changes the document of a record. Raises Refused.
-      def all
+      def all(&)
+        found = foreseen(&)
+        told = found.flat_map { |one| one.fresh.map { |fault| there(one.stored, fault) } }
+        raise Used, told if told.any?
+
+        found
+      end
+
+      # The same, whatever would break.
+      def foreseen
         Relatives.users(@current.record).map { |record| one(@store.stored(record)) { |document, before| yield record, document, before } }
       end
 
@@ -27,19 +37,13 @@ module VastLattice
         before = @kind.document(stored.plan)
         after = @kind.carried(yield(before, stored.plan), @documents)
         plan = @kind.compiled(after, before: stored.plan, library: @store.library.with(@plans))
-        refuse(stored, plan)
         @plans[@kind.title(after)] = plan
         @documents[stored.record.name] = [before, after]
-        One.new(stored, after, plan, after.equal?(before) ? nil : @kind.patch(before, after))
+        One.new(stored, after, plan, after.equal?(before) ? nil : @kind.patch(before, after),
+                @kind.faults(plan) - @kind.faults(stored.plan))
       end
 
-      def refuse(stored, plan)
-        fresh = @kind.faults(plan) - @kind.faults(stored.plan)
-        return if fresh.empty?
-
-        told = fresh.map { |one| one.with(message: "#{stored.record.name} uses it. There: #{one.place}: #{one.message}") }
-        raise Refused, told
-      end
+      def there(stored, fault) = fault.with(message: "#{stored.record.name} uses it. There: #{fault.place}: #{fault.message}")
     end
   end
 end

@@ -111,6 +111,27 @@ module VastLattice
         end
       end
 
+      # What an edit (as in edit) would come to, without storing anything: the document Stored as it is, what it would compile to, and
+      # what would follow (Following::Ones).
+      def foresee(slug, follow: nil)
+        current = find(slug)
+        plan = compile(yield(@kind.document(current.plan)), current.plan)
+        around = @kind.composed? ? Following.new(self, @kind, current, plan) : nil
+        ones = around&.foreseen { |_, document, before| follow ? follow.call(before, current.record.name) : document }
+        [current, plan, ones.to_a]
+      end
+
+      # What changed in documents around one between two versions of it: [record, what it compiled to before, and after].
+      def around(slug, from, till)
+        current = find(slug)
+        before = at(slug, from)
+        return [] unless @kind.composed? && before && till == current.version
+
+        together = changes_since(current.record, from).filter_map(&:together)
+        Following.new(self, @kind, current, before.plan).foreseen { |record, document, _| stepped_back(record, document, together) }
+                 .map { |one| [one.stored.record, one.plan, one.stored.plan] }
+      end
+
       # Takes back the latest edit that the person has seen (+version+ as in edit). Returns the family Stored, unchanged if
       # there is nothing to undo. Raises Stale where somebody has built on it since.
       def undo(slug, person:, version: nil)
@@ -251,6 +272,14 @@ module VastLattice
         raise Contended unless record.version == stored.version
 
         stored.record = record
+      end
+
+      # A document as it was before changes that belong together.
+      def stepped_back(record, document, together)
+        return document if together.empty?
+
+        changes = ChangeRecord.where(document_id: record.id, together: together).order(number: :desc)
+        changes.reduce(document) { |later, change| @kind.patch_of(change.patch).reversed.applied(later) }
       end
 
       def drop_undone(records) = ChangeRecord.where(document_id: records.map(&:id), status: 'undone').update_all(status: 'dropped')

@@ -7,6 +7,8 @@ export class Refusal extends Error {
     this.findings = error.findings || [];
     this.problems = error.problems || [];
     this.stale = Boolean(error.stale);
+    // It would break what uses the family; the findings say where.
+    this.used = Boolean(error.used);
     // Nothing was answered, or the program was too busy: the same request may do when it is sent again.
     this.passing = Boolean(error.passing);
   }

@@ -10,6 +10,10 @@ export function doing() {
     didOpen: false,
     // The latest edit's blast, as a promise: what else follows from it waits for it.
     telling: Promise.resolve(null),
+    // What uses what shall go: places, the edits, and what to tell when they are made there, too.
+    usedPlaces: [],
+    usedEdits: null,
+    usedTold: '',
     foreseen: 0,
     typing: null,
 
@@ -17,8 +21,8 @@ export function doing() {
     tellDid(version) {
       this.foreseen += 1;
       this.didOpen = false;
-      this.telling = get(`${this.api}/blast?from=${version - 1}&till=${version}`).then(({ blast }) => {
-        if (this.state.version === version) this.did = blast && { blast, would: false, findings: [] };
+      this.telling = get(`${this.api}/blast?from=${version - 1}&till=${version}`).then(({ blast, others }) => {
+        if (this.state.version === version) this.did = blast && { blast, others, would: false, findings: [] };
         return blast;
       }).catch(() => { this.did = null; return null; });
     },
@@ -43,11 +47,35 @@ export function doing() {
     didHead() { return this.did && this.did.would ? 'It would:' : 'It did:'; },
     didText() {
       if (!this.did) return '';
-      const { blast, findings } = this.did;
+      const { blast, findings, others = [] } = this.did;
       const faults = findings.length ? ` ${findings[0].message}` : '';
-      return blast ? `${blastWords(blast)}${faults}` : `The family could not be resolved any more.${faults}`;
+      const around = others.filter((one) => one.blast && one.blast.changed).map((one) => ` ${one.name}: ${blastWords(one.blast)}`);
+      const broken = others.filter((one) => (one.findings || []).length).map((one) => ` ${one.name} could not be resolved: ${one.findings[0].message}`);
+      return `${blast ? blastWords(blast) : 'The family could not be resolved any more.'}${faults}${[...around, ...broken].join('')}`;
     },
     didRows() { return this.did && this.did.blast ? this.did.blast.rows.map((row) => ({ ...row, text: row.texts.join('; ') })) : []; },
+    // What shall be removed is used in other families: the places are listed, and it can go there, too. Whether that is so.
+    offerAlong(edits, refusal, told = '') {
+      if (!refusal.used) return false;
+      this.tell('');
+      this.usedPlaces = refusal.findings.map((finding) => finding.message);
+      this.usedEdits = [].concat(edits).some((edit) => /^remove_(parameter|part|features?|components|table)$/.test(edit.do)) ? edits : null;
+      this.usedTold = told;
+      return true;
+    },
+    forgetUsed() { this.usedPlaces = []; this.usedEdits = null; },
+    async takeAlong() {
+      const { usedEdits, usedTold } = this;
+      this.forgetUsed();
+      try {
+        await this.edit(usedEdits, { along: true });
+        this.tell(usedTold || 'Done, there too. Undo takes back the whole.');
+      } catch (refusal) {
+        if (!this.offerAlong(usedEdits, refusal, usedTold)) this.tell(words(refusal));
+        this.usedEdits = null;
+      }
+    },
+
     canUndoDid() { return Boolean(this.did) && !this.did.would && Boolean(this.state.undo); },
     async undoDid() { this.forgetDid(); await this.undo(); },
     showChanged(rows) { return this.pickRows(rows).catch((refusal) => this.tell(words(refusal))); },

@@ -82,8 +82,7 @@ export const interference = () => ({
   kindOf(pair) { return KINDS[pair.kind]; },
   volumeOf(pair) { return pair.volume >= 1000 ? `${(pair.volume / 1000).toFixed(2)} cm3` : `${pair.volume.toFixed(1)} mm3`; },
   timesOf(pair) { return pair.times > 1 ? `${pair.times} places` : ''; },
-  variantsOf(pair) { return this.whole ? `${pair.variants} of ${this.total}` : ''; },
-  worstOf(pair) { return this.whole ? pair.variant : ''; },
+  variantsOf(pair) { return this.whole ? `in ${pair.variants} of ${this.total}, most in ${pair.variant}` : ''; },
   reasonOf(pair) { return pair.allowed ? `allowed: ${pair.allowed.reason}` : ''; },
 
   // Goes to the worst variant, and marks the place in the picture.

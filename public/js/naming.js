@@ -23,11 +23,12 @@ export function naming() {
       this.changed = typed.trim() !== this.name();
       if (!this.changed) { this.restore(); return; }
       try {
-        const [{ changes, blast }, { uses }] = await Promise.all([post(`${this.api}/foresee`, { edits: [this.renaming()] }), this.spoken()]);
+        const [{ changes, blast, others }, { uses }] = await Promise.all([post(`${this.api}/foresee`, { edits: [this.renaming()] }), this.spoken()]);
         if (this.input.value !== typed) return;
         this.wrong = '';
         this.variants = blast ? blast.changed : 0;
-        this.places = uses.map(({ place }) => changes.find((change) => change.startsWith(`${place}: `) && change.includes(' → ')) || place);
+        const there = others.flatMap((one) => one.changes.map((change) => `${one.name}: ${change}`));
+        this.places = uses.map(({ place }) => changes.find((change) => change.startsWith(`${place}: `) && change.includes(' → ')) || place).concat(there);
       } catch (refusal) {
         this.wrong = words(refusal);
       }

@@ -44,6 +44,7 @@ export function parameters() {
         await this.edit({ do: 'remove_parameter', name });
         this.tell(`${name} removed. Undo brings it back.`);
       } catch (refusal) {
+        if (this.offerAlong({ do: 'remove_parameter', name }, refusal, `${name} removed. Undo brings it back.`)) return;
         const places = refusal.findings.map((finding) => finding.place).filter(Boolean);
         this.tell(places.length ? `${name} is still in use: ${places.slice(0, 3).join('; ')}.` : words(refusal));
       }

@@ -274,9 +274,9 @@ export function workspace() {
 
     // Edits. An edit that is refused throws; what it says is shown where it was typed.
     // One after the other, so that each knows what the one before it came to.
-    edit(edits, { refresh = true, ask = '' } = {}) {
+    edit(edits, { refresh = true, ask = '', along = false } = {}) {
       this.sending += 1;
-      const next = this.editing.then(() => this.sendEdit(edits, refresh, ask));
+      const next = this.editing.then(() => this.sendEdit(edits, refresh, ask, along));
       this.editing = next.catch(() => {}).then(() => { this.sending -= 1; });
       return next;
     },
@@ -288,17 +288,17 @@ export function workspace() {
         if (told) this.tell(told);
         return true;
       } catch (refusal) {
-        this.tell(words(refusal));
+        if (!this.offerAlong(edits, refusal, told)) this.tell(words(refusal));
         return false;
       }
     },
 
     // +ask+ is what else the answer is to tell. Gives that, whether anything was changed, and what others had changed.
-    async sendEdit(edits, refresh, ask) {
+    async sendEdit(edits, refresh, ask, along) {
       const sentAt = this.seen;
       try {
         const asked = query(this.state.pick);
-        const { resolved, ...change } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version: this.seen, edits: [].concat(edits) });
+        const { resolved, ...change } = await post(`${this.api}/edits?${this.asking()}&${ask}`, { version: this.seen, edits: [].concat(edits), ...(along ? { along } : {}) });
         const { made, others } = this.takeChange(change, asked);
         if (refresh) await this.refresh();
         return { resolved, made, others };

@@ -17,7 +17,7 @@ module VastLattice
         # Applies one edit, or several as one change.
         post '/:slug/edits' do |slug|
           edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
-          stored = store.edit(slug, version: sent['version'], person: person, follow: Plan::Following.of(edits)) do |family|
+          stored = store.edit(slug, version: sent['version'], person: person, follow: following(edits)) do |family|
             edited(family, edits)
           end
           answer(changed(slug, stored) { resolved(stored) })
@@ -38,11 +38,12 @@ module VastLattice
         # What edits would do to all variants, without storing anything: their blast radius, null where the family could not be
         # resolved any more, and the errors that they would bring.
         post '/:slug/foresee', needs: :read do |slug|
-          plan = store.find(slug).plan
-          foreseen = Plan.of(edited(plan.family, Array(sent['edits'])), before: plan)
-          changes = Family::Difference.between(plan.family, foreseen.family).map(&:to_s)
-          answer(blast: Checks::BlastRadius.new(plan, foreseen).to_tree, findings: (foreseen.errors - plan.errors).first(3).map(&:to_tree),
-                 changes: changes.first(LISTED), changed: changes.size)
+          edits = Array(sent['edits'])
+          current, foreseen, around = store.foresee(slug, follow: following(edits)) { |family| edited(family, edits) }
+          answer(**consequences(current.plan, foreseen), others: around.map do |one|
+            { **consequences(one.stored.plan, one.plan), name: one.stored.record.name, slug: one.stored.slug,
+                                                         findings: one.fresh.map(&:to_tree) }
+          end)
         end
 
         # Where the family speaks of a parameter, feature, part, table, form or rule: kind, name.
@@ -62,13 +63,27 @@ module VastLattice
         end
 
         get '/:slug/blast' do |slug|
-          before, after = %w[from till].map { |key| store.at(slug, count_of(key, 0..)) }
+          from, till = %w[from till].map { |key| count_of(key, 0..) }
+          before, after = [from, till].map { |version| store.at(slug, version) }
           refuse('The history does not reach back so far.') unless before && after
-          answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree)
+          others = store.around(slug, from, till).map do |record, earlier, later|
+            { name: record.name, slug: record.slug, blast: Checks::BlastRadius.new(earlier, later, listed: 0).to_tree }
+          end
+          answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree, others: others)
         end
       end
 
       private
+
+      # What becomes of families around it: names follow; with "along" what is removed goes there, too.
+      def following(edits) = sent['along'] ? Plan::TakenAlong.of(edits) : Plan::Following.of(edits)
+
+      # What one family comes to by a change.
+      def consequences(before, after)
+        changes = Family::Difference.between(before.family, after.family).map(&:to_s)
+        { blast: Checks::BlastRadius.new(before, after).to_tree, findings: (after.errors - before.errors).first(3).map(&:to_tree),
+          changes: changes.first(LISTED), changed: changes.size }
+      end
 
       # A family after edits. Giving up differences needs the family that it is based on.
       def edited(family, edits)

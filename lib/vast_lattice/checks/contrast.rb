@@ -59,12 +59,12 @@ module VastLattice
 
       def initialize(before, after)
         @recipes = RecipeContrast.new(before, after)
-        @common = after.targets.filter_map do |target|
-          old = before.symbols[target.name] unless target.kind == :row
+        @common = after.targets.select { |target| target.kind != :row && named(after, target).equal?(target) }.filter_map do |target|
+          old = named(before, target)
           [target.name, old, target, old.index, target.index] if old
         end
-        # Densities are no values, but masses follow them; and some prices follow masses.
-        @weigh_all = before.family.materials != after.family.materials || (late?(before, after) && said(before) != said(after))
+        # Densities are no values, but masses follow them, as they do other families; and some prices follow masses.
+        @weigh_all = placed(before) != placed(after) || before.family.materials != after.family.materials || (late?(before, after) && said(before) != said(after))
       end
 
       # The Change of a variant from one Outcome to another, or nil.
@@ -77,6 +77,12 @@ module VastLattice
       end
 
       private
+
+      # What goes by the name of a target: what is read in a component rather than what it is given.
+      def named(plan, target) = plan.symbols[target.name] || plan.symbols.given(target.name)
+
+      # What is placed, by identity.
+      def placed(plan) = plan.placed.all.map { |one| one.plan.object_id }
 
       def late?(*plans) = plans.any?(&:late_program)
       def said(plan) = %i[rules rule_tables sets_off base_price currency].map { |field| plan.family.public_send(field) }

@@ -160,7 +160,7 @@ module VastLattice
 
         # From where to where there may be material.
         def span(direction)
-          added = @steps.select { |operation, _| operation == :add }.map(&:last)
+          added = @steps.filter_map { |operation, body| body if operation == :add }
           Bounds.around([*@blank, *added].map(&:bounds)).span(direction)
         end
 

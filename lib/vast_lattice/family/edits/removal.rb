@@ -9,7 +9,11 @@ module VastLattice
         # Without features and parts of these names.
         def self.without(family, names)
           gone = names.map(&:downcase)
-          mine = ->(target) { gone.include?(Name.read(target).first.downcase) }
+          of(family) { |target| gone.include?(Name.read(target).first.downcase) }
+        end
+
+        # Without those of which the block says so, by their paths.
+        def self.of(family, &mine)
           family.with(tables: family.tables.map { |table| columns(table, mine) }, rules: family.rules.map { |rule| effects(rule, mine) },
                       rule_tables: family.rule_tables.filter_map { |table| outputs(table, mine) },
                       overrides: family.overrides.reject { |own| mine.call(own.target) },
