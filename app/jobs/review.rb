@@ -15,7 +15,7 @@ module VastLattice
         # What is known of a Stored family: {"done" => true, counts, "findings"}; or else how far it is,
         # {"done" => false, "share"}, after somebody was told to look.
         def of(stored)
-          known = Storage::ReviewRecord.body(stored.record.digest)
+          known = Storage::ReviewRecord.body(stored.digest)
           return { 'done' => true, **known } if known
 
           task = under_way(stored) || begin_one(stored)
@@ -24,7 +24,7 @@ module VastLattice
 
         private
 
-        def token(stored) = "review #{stored.record.digest[0, 32]}"
+        def token(stored) = "review #{stored.digest[0, 32]}"
 
         def under_way(stored)
           task = Storage::TaskRecord.lean.find_by(token: token(stored))
@@ -46,7 +46,7 @@ module VastLattice
       # Nothing: what is found is kept elsewhere.
       def result
         review = Checks::Review.new(stored.plan) { |share| progress.at(share, 'looking at every variant') }
-        Storage::ReviewRecord.keep(stored.record.digest, review.to_tree)
+        Storage::ReviewRecord.keep(stored.digest, review.to_tree)
         {}
       end
     end

@@ -42,6 +42,8 @@ module VastLattice
         before && !before.equal?(after) ? Family::Rebase.new(before, after).call(family) : family
       end
 
+      def self.fresh(plan, before) = super.reject { |fault| fault.code == :broken_component }
+
       # Addresses of the documents that it uses.
       def self.uses(family) = Family::Kinship.used(family).filter_map { |name| record(name)&.slug }
 

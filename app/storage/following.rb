@@ -40,7 +40,7 @@ module VastLattice
         @plans[@kind.title(after)] = plan
         @documents[stored.record.name] = [before, after]
         One.new(stored, after, plan, after.equal?(before) ? nil : @kind.patch(before, after),
-                @kind.faults(plan) - @kind.faults(stored.plan))
+                @kind.fresh(plan, stored.plan))
       end
 
       def there(stored, fault) = fault.with(message: "#{stored.record.name} uses it. There: #{fault.place}: #{fault.message}")

@@ -19,6 +19,9 @@ module VastLattice
       # A document after +changes+ of others, {title before => [document before, after]}; it may have followed some of them already.
       def carried(document, _changes) = document
 
+      # Faults of what one compiles to that were not there before, without those that are others' already.
+      def fresh(plan, before) = faults(plan) - faults(before)
+
       # What lists show of a document, in plain form.
       def about(_document) = {}
 

@@ -20,6 +20,9 @@ module VastLattice
         [record.id, *up.values.flatten, *down.values.flatten].uniq.sort
       end
 
+      # Numbers of the documents that one uses, on all levels.
+      def used_ids(record) = links(record.id, :user_id, :used_id).keys - [record.id]
+
       # What stands for all that a document is made of: its own digest with those of what it uses.
       def digest(record)
         return record.digest unless record.digest

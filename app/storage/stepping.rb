@@ -8,6 +8,9 @@ module VastLattice
 
       # Takes back, or brings back, a change with all that belong together with it.
       def step(slug, person, kind, status, choose, &turn)
+        first = first_of(choose.call(ChangeRecord.where(document_id: record(slug).id)).first)
+        return step_there(first, slug, person, kind, status, &turn) if first && first.document_id != record(slug).id
+
         changing(slug) do |current|
           change = choose.call(ChangeRecord.where(document_id: current.record.id)).first
           next current if change.nil? || change.number == 1
@@ -23,6 +26,17 @@ module VastLattice
             write_all(record, patch, after, following, **said)
           end
         end
+      end
+
+      # The change with which an edit through several documents began, nil where it was none.
+      def first_of(change) = change&.together && ChangeRecord.where(together: change.together).order(:id).first
+
+      # Takes the whole back where it began; the document is as it is after that.
+      def step_there(first, slug, person, kind, status, &)
+        origin = DocumentRecord.find(first.document_id).slug
+        step(origin, person, kind, status, ->(changes) { changes.where(id: first.id) }, &)
+        stored = find(slug)
+        Store::Stored.new(stored.record, stored.plan, stored.version - 1)
       end
 
       # The changes that belong together with one, itself among them.

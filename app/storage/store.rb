@@ -16,6 +16,9 @@ module VastLattice
         def content = plan
         def slug = record.slug
         def version = record.version
+
+        # What stands for all that it is made of.
+        def digest = Relatives.digest(record)
       end
 
       # Plans that are kept, by the digest of what they were compiled from.
@@ -151,6 +154,18 @@ module VastLattice
       # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
       def since(slug, version)
         ChangeRecord.where(document_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
+      end
+
+      # Changes of what a document uses, on all levels, after the one of that number of all changes; the latest 50.
+      def inner_since(slug, number)
+        ids = @kind.composed? ? Relatives.used_ids(record(slug)) : []
+        ids.empty? ? [] : ChangeRecord.where(document_id: ids).where('id > ?', number).order(id: :desc).limit(50).reverse
+      end
+
+      # The number of the latest change of what a document uses; 0 where there is none.
+      def inner_latest(record)
+        ids = @kind.composed? ? Relatives.used_ids(record) : []
+        ids.empty? ? 0 : ChangeRecord.where(document_id: ids).maximum(:id).to_i
       end
 
       # What others changed between a version and what +stored+ shows: all but the change that gave it.

@@ -101,7 +101,7 @@ module VastLattice
       end
 
       # What is known of the variants of a stored family.
-      def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.record.digest)&.fetch('levels'))
+      def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.digest)&.fetch('levels'))
 
       # What a stored family comes to for the pick that is asked with, as far as that fits.
       def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), **options)

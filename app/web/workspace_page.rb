@@ -58,7 +58,7 @@ module VastLattice
       # Everything the page's scripts begin with.
       def start
         undo, redo_step = @store.next_steps(slug)
-        state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb,
+        state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb, 'inner' => @store.inner_latest(stored.record),
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
@@ -68,7 +68,7 @@ module VastLattice
 
       # What is known of all variants, or nil.
       def review
-        Storage::ReviewRecord.body(stored.record.digest)&.merge('version' => stored.version)
+        Storage::ReviewRecord.body(stored.digest)&.merge('version' => stored.version)
       end
 
       # Whether a kind of feature is on a face that can be chosen.

@@ -25,14 +25,18 @@ export function health() {
     kind: '',
     timer: null,
     heard: null,
+    stale: null,
 
     init() {
       this.heard = () => { if (this.state.version !== this.reviewed) this.later(REST); };
       window.addEventListener('outcome', this.heard);
+      // What is known is of the families that it was made of.
+      this.stale = () => { this.reviewed = -1; this.later(REST); };
+      window.addEventListener('inner-changed', this.stale);
       // What was known when the page was made came with it.
       if (this.review) this.reviewed = this.review.version; else this.later(REST);
     },
-    destroy() { window.removeEventListener('outcome', this.heard); clearTimeout(this.timer); },
+    destroy() { window.removeEventListener('outcome', this.heard); window.removeEventListener('inner-changed', this.stale); clearTimeout(this.timer); },
 
     later(wait) { clearTimeout(this.timer); this.timer = setTimeout(() => this.look(), wait); },
 

@@ -20,6 +20,8 @@ export function workspace() {
     state: start,
     // The version that this page has shown. What others changed after it counts as unseen, whatever state came in by then.
     seen: start.version,
+    // The latest change of families that this one is made of.
+    innerSeen: start.inner,
     tables: start.tables,
     names: start.names,
     // Whether the person may change the family.
@@ -334,10 +336,15 @@ export function workspace() {
     async lookForOthers() {
       if (document.hidden || this.busy()) return;
       const { seen } = this;
-      const found = await get(`${this.api}/since?version=${seen}`).catch(() => null);
-      if (!found || found.version <= seen || this.seen !== seen || this.busy()) return;
+      const found = await get(`${this.api}/since?version=${seen}&inner=${this.innerSeen}`).catch(() => null);
+      if (!found || (found.version <= seen && !found.inner.length) || this.seen !== seen || this.busy()) return;
       this.seen = found.version;
-      this.tellOthers(found.changes);
+      // What changed in families that it is made of changes it, too.
+      if (found.inner.length) {
+        this.innerSeen = found.inner.at(-1).id;
+        window.dispatchEvent(new CustomEvent('inner-changed'));
+      }
+      this.tellOthers([...found.changes, ...found.inner.map((change) => ({ ...change, summary: `${change.family}, ${change.summary}` }))]);
       await this.resolve();
       await this.renewUndo();
       await this.refresh();

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative '../support/application'
+require_relative '../support/nest'
 require 'mysql2'
 require 'net/http'
 require 'tmpdir'
@@ -174,6 +175,55 @@ class DurabilityTest < CoreCase
   end
 
   def worker = Integer(`pgrep -P #{@pid} -f 'serving.rb worker'`)
+
+  # Killed in the middle of edits that go through five families: all of them say the one name, or all the other, and can be used.
+  def test_a_kill_during_an_edit_of_five_families
+    start
+    Net::HTTP.start('127.0.0.1', @port) do |http|
+      headers = session(http).except('Content-Type')
+      Nest.families.each do |family|
+        request = Net::HTTP::Post.new('/families', headers)
+        request.set_form([['file', StringIO.new(VastLattice::Exchange::FamilyFile.yaml(family)), { filename: 'one.yaml', content_type: 'text/yaml' }]], 'multipart/form-data')
+        assert_includes %w[200 302 303], http.request(request).code
+      end
+    end
+    random = Random.new(5)
+    rounds = ENV['LATTICE_LONG'] ? 20 : 2
+    said = Array.new(rounds) do
+      worker = Thread.new { rename_on_and_on }
+      sleep random.rand(0.5..1.0)
+      kill_everything
+      worker.join
+      start
+      spoken
+    end
+    said.each { |one| assert_equal 1, one.uniq.size, said.inspect }
+    assert_includes [%w[size], %w[bore]], said.last.first
+    changes = JSON.parse(Net::HTTP.get('127.0.0.1', '/api/families/lift/history', @port))['changes']
+    assert_operator changes.size, :>, 2, 'it was renamed before it was killed'
+  end
+
+  # What each of the five says, once all can be used.
+  def spoken
+    Nest::NAMES.map do |name|
+      tree = JSON.parse(Net::HTTP.get('127.0.0.1', "/api/families/#{name.downcase}", @port))
+      assert_empty(tree['findings'].select { |finding| finding['level'] == 'error' })
+      Nest.spoken(tree['family'], %w[size bore])
+    end
+  end
+
+  def rename_on_and_on
+    Net::HTTP.start('127.0.0.1', @port) do |http|
+      headers = session(http)
+      loop do
+        %w[size bore].permutation.each do |from, to|
+          http.post('/api/families/pin/edits', JSON.generate('edit' => { 'do' => 'rename_parameter', 'name' => from, 'to' => to }), headers)
+        end
+      end
+    end
+  rescue SystemCallError, IOError, Timeout::Error
+    nil
+  end
 
   KILLS = 20
 

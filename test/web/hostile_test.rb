@@ -18,7 +18,7 @@ class HostileTest < WebCase
     '/api/families/side-frame/place' => PICK.merge('face' => 'front', 'x' => '100', 'y' => '50'),
     '/api/families/side-frame/anchor' => PICK.merge('feature' => 'tie_holes', 'axis' => 'horizontal', 'from' => 'right'),
     '/api/families/side-frame/because' => PICK.merge('target' => 'windows.built'), '/api/families/side-frame/variants' => {},
-    '/api/families/side-frame/review' => {}, '/api/families/side-frame/card' => {}, '/api/families/side-frame/uses' => { 'kind' => 'parameter', 'name' => 'length' }, '/api/families/side-frame/history' => {}, '/api/families/side-frame/steps' => {}, '/api/families/side-frame/since' => { 'version' => '1' },
+    '/api/families/side-frame/review' => {}, '/api/families/side-frame/card' => {}, '/api/families/side-frame/uses' => { 'kind' => 'parameter', 'name' => 'length' }, '/api/families/side-frame/history' => {}, '/api/families/side-frame/steps' => {}, '/api/families/side-frame/since' => { 'version' => '1', 'inner' => '0' },
     '/api/families/side-frame/blast' => { 'from' => '2', 'till' => '2' }, '/api/families/side-frame/tables/size' => {},
     '/api/families/side-frame/tables/size/resolved' => PICK.merge('rows' => '0,1,2'),
     '/api/families/side-frame/tables/size/series' => { 'kind' => 'R10', 'first' => '500', 'step' => '', 'count' => '8' },
@@ -37,6 +37,9 @@ class HostileTest < WebCase
     '/families/side-frame/vary' => { 'tab' => 'size', 'row[size]' => 'SF-0500' }, '/families/roller/prove' => TABLE,
     '/families/side-frame/file.yaml' => {}, '/families/side-frame/file.json' => {}, '/families/side-frame/rules.dmn' => {}, '/api/families/side-frame/links' => {}, '/api/families/side-frame/form' => { 'name' => 'own' }, '/families/side-frame/rule_tables.xlsx' => {}, '/families/side-frame/rule_tables/Tie%20bolts.csv' => {}, '/families/side-frame/variants.csv' => {},
     '/families/side-frame/variants.json' => {}, '/families/side-frame/tables.xlsx' => {}, '/families/side-frame/tables/size.csv' => {},
+    '/families/straight-module/parts' => { 'as' => 'flat', 'level' => '2', 'row[size]' => 'SM-500-2000' }, '/families/straight-module/parts.json' => { 'row[equipment]' => 'guided' },
+    **%w[csv xlsx ods].to_h { |format| ["/families/straight-module/parts.#{format}", {}] }, '/families/straight-module/bundle.yaml' => {}, '/families/straight-module/bundle.zip' => {},
+    '/api/families/straight-module/interference' => { 'row[size]' => 'SM-400-1000' }, '/api/families/straight-module/interference/all' => { 'from' => '19' },
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {}
   }.freeze
   FORM = { 'set[length]' => '1400', 'set[finish]' => 'painted', 'view' => 'front', 'width' => '600', 'height' => '400' }.freeze

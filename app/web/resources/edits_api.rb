@@ -54,7 +54,9 @@ module VastLattice
         # What others changed since a version, and what the edits from one version to another touch.
         get '/:slug/since' do |slug|
           changes = store.since(slug, count_of('version', 0..))
-          answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') })
+          inner = params['inner'] ? store.inner_since(slug, count_of('inner', 0..)) : []
+          answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') },
+                 inner: inner.map { |change| { 'family' => name_of(change), **change.slice('id', 'person', 'kind', 'summary') } })
         end
 
         get '/:slug/steps' do |slug|
@@ -74,6 +76,8 @@ module VastLattice
       end
 
       private
+
+      def name_of(change) = Storage::DocumentRecord.lean.find(change.document_id).name
 
       # What becomes of families around it: names follow; with "along" what is removed goes there, too.
       def following(edits) = sent['along'] ? Plan::TakenAlong.of(edits) : Plan::Following.of(edits)

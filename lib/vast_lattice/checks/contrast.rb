@@ -64,7 +64,8 @@ module VastLattice
           [target.name, old, target, old.index, target.index] if old
         end
         # Densities are no values, but masses follow them, as they do other families; and some prices follow masses.
-        @weigh_all = placed(before) != placed(after) || before.family.materials != after.family.materials || (late?(before, after) && said(before) != said(after))
+        @weigh_all = placed(before) != placed(after) || before.family.materials != after.family.materials ||
+                     (late?(before, after) && said(before) != said(after))
       end
 
       # The Change of a variant from one Outcome to another, or nil.

@@ -97,6 +97,8 @@ module VastLattice
         plan = @within.plan(component.family)
         return unknown(component, place) unless plan
 
+        refuse_round(plan)
+
         broken(component, plan, place) unless plan.runnable?
         plan
       rescue Library::Circle => e
@@ -125,9 +127,7 @@ module VastLattice
         base = @family.base or return
         place = Place.at('base')
         plan = @within.plan(base.family)
-        round = plan&.placed&.findings&.find { |finding| finding.code == :circle }
-        tell(:circle, round.message, place, 'Base it on another one.') if round
-        missing(base, place) unless plan
+        plan ? refuse_round(plan) : missing(base, place)
         tell_lost(base)
       rescue Library::Circle => e
         tell(:circle, e.message, place, 'Base it on another one.')
@@ -135,6 +135,24 @@ module VastLattice
 
       def missing(base, place)
         tell(:no_base, "It is based on #{base.family}, which is not here.", place, 'Bring that back, or let this one stand alone.', :note)
+      end
+
+      # Plans that were compiled before know nothing of what this family is now: the way back to it is looked for by names.
+      def refuse_round(plan)
+        back = way_back(plan, [])
+        raise Library::Circle, [@family.name, *back] if back
+      end
+
+      def way_back(plan, seen)
+        name = plan.family.name
+        return [name] if name.casecmp?(@family.name)
+
+        names = plan.placed.all.map { |one| one.component.family } + [*plan.family.base&.family]
+        (names - seen).each do |inner|
+          found = inner.casecmp?(@family.name) ? [inner] : @within.plan(inner)&.then { |own| way_back(own, seen << inner) }
+          return [name, *found] if found
+        end
+        nil
       end
 
       # What it keeps although the base has it no more.
