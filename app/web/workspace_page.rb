@@ -58,7 +58,8 @@ module VastLattice
       # Everything the page's scripts begin with.
       def start
         undo, redo_step = @store.next_steps(slug)
-        state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb, 'inner' => @store.inner_latest(stored.record),
+        state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb,
+                            'inner' => @store.inner_latest(stored.record),
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,

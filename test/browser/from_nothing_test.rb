@@ -153,12 +153,6 @@ class FromNothingTest < BrowserCase
     click_on 'Arrange'
   end
 
-  # Goes to a field by Tab and types over what it holds.
-  def enter(selector, *keys)
-    tab_to(selector)
-    press([:ctrl, 'a'], *keys)
-  end
-
   def sizes_by_keyboard
     tab_to('a[data-stage=vary]')
     press(:enter)

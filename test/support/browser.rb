@@ -93,6 +93,12 @@ class BrowserCase < CoreCase
     flunk "#{selector} cannot be reached with Tab"
   end
 
+  # Goes to a field by Tab and types over what it holds.
+  def enter(selector, *keys, most: 140)
+    tab_to(selector, most: most)
+    press([:ctrl, 'a'], *keys)
+  end
+
   # What a spreadsheet puts on the clipboard, pasted where the selection is.
   def paste(text)
     page.execute_script(<<~JS, text)

@@ -98,7 +98,7 @@ class CompositionApiTest < WebCase
     edits = Array.new(6) { |at| ['pin', { 'do' => 'put_parameter', 'name' => 'spare', 'fields' => { 'note' => "child #{at}" } }] } +
             Array.new(6) { |at| ['hinge', { 'do' => 'put_parameter', 'name' => 'sum', 'fields' => { 'note' => "parent #{at}" } }] }
     threads = edits.group_by(&:first).map do |slug, list|
-      Thread.new { list.each { |_, edit| store.edit(slug, version: nil, person: slug, follow: Plan::Following.of([edit])) { |family| Family::Edits.apply(family, edit) } } }
+      Thread.new { list.map(&:last).each { |edit| store.edit(slug, version: nil, person: slug, follow: Plan::Following.of([edit])) { |family| Family::Edits.apply(family, edit) } } }
     end
     rename = Thread.new { store.edit('pin', version: nil, person: 'Bea', follow: Plan::Following.of([RENAME])) { |family| Family::Edits.apply(family, RENAME) } }
     [*threads, rename].each(&:join)
