@@ -19,7 +19,7 @@ module VastLattice
 
       # What does not change is not compiled anew.
       def self.compiled(publication, before: nil, **)
-        same = before && before.publication.body == publication.body && before.publication.form == publication.form
+        same = before && %i[body inner form].all? { |field| before.publication.public_send(field) == publication.public_send(field) }
         same ? before.with_publication(publication) : Guide::Publication::Opened.new(publication)
       end
     end

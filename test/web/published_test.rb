@@ -38,6 +38,30 @@ class PublishedTest < WebCase
     assert_equal({ 'text' => 'SF-1000-100-2-GAL-X', 'fresh' => true }, get_json("#{api}/outcome?set[length]=1000&set[depth]=100&set[roller_pitch]=50")['part_number'])
   end
 
+  # A published form of an assembly is of the families that it was made of then.
+  def test_an_assembly_is_frozen_with_all_that_it_is_made_of
+    made = post_json('/api/families/straight-module/forms/quick/publication', { origins: '' })
+    flunk made.inspect unless made.key?('address')
+    @address = made['address'].delete_prefix('/forms/')
+    before = get_json("#{api}/outcome?set[length]=1800")
+    assert_includes before['svg'], '<svg'
+    assert_operator before['facts']['mass'].to_f, :>, 10
+    post_json('/api/families/side-frame/edits', { edits: [{ 'do' => 'put_parameter', 'name' => 'flange', 'fields' => { 'default' => '50 mm' } }] })
+    now = get_json('/api/families/straight-module/forms/quick/outcome?set[length]=1800')
+    assert_operator now['facts']['mass'].to_f, :>, before['facts']['mass'].to_f
+    assert_equal before['facts'], get_json("#{api}/outcome?set[length]=1800")['facts']
+    VastLattice::Storage::Store.new(VastLattice::Storage::PublicationDocument).find(@address).content.then { |opened| assert_predicate opened.plan, :runnable? }
+    @form_token = get_json(api)['token']
+    kept = keep('Mine', { 'length' => 1800 })
+    page = get_json("/api/configurations/#{kept['code']}")
+    assert_includes page['outcome'].keys, 'facts'
+    get "/configurations/#{kept['code']}"
+    assert_predicate last_response, :ok?
+    get "/configurations/#{kept['code']}.pdf"
+    assert_predicate last_response, :ok?
+    assert_predicate get("/api/configurations/#{kept['code']}/differences"), :ok?
+  end
+
   # How the family is made is for those who see families.
   def test_a_visitor_sees_no_reasons
     publish

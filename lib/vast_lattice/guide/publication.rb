@@ -3,9 +3,9 @@
 module VastLattice
   module Guide
     # A form that is published: the family as it was then, frozen, so that what the engineer does meanwhile reaches nobody before it
-    # is published anew. +family+ has "slug", "name" and "version"; +body+ is the family in plain form; +origins+ are the sites that
+    # is published anew. +family+ has "slug", "name" and "version"; +body+ is the family in plain form, +inner+ those that it uses; +origins+ are the sites that
     # may show it inside their pages; it is +open+ until it is withdrawn.
-    class Publication < Value.with(:name, :family, :form, body: {}, origins: [], open: true)
+    class Publication < Value.with(:name, :family, :form, body: {}, inner: [], origins: [], open: true)
       extend TreeForm
 
       ORIGIN = %r{\Ahttps?://[a-z0-9.-]+(:\d{1,5})?\z}
@@ -17,8 +17,8 @@ module VastLattice
         raise Refused.new("It cannot be published yet: #{fault.message}", remedy: fault.remedy || 'Mend it first.') if fault
         raise Refused.new('The form asks for nothing.', remedy: 'Add fields first.') if plan.form_fields.fetch(form.name).none?(&:answered?)
 
-        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name, body: plan.family.with(forms: [form]).to_tree,
-            origins: origins)
+        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name, body: plan.family.with(forms: [form], base: nil).to_tree,
+            inner: plan.placed.families.map { |inner| inner.with(forms: [], base: nil).to_tree }, origins: origins)
       end
 
       # Origins that were typed, one on each line. Raises Refused.
@@ -40,8 +40,14 @@ module VastLattice
 
         def initialize(publication, plan = nil)
           @publication = publication
-          plan ||= Plan.of(publication.body.empty? ? Family.new(name: publication.name) : Family.from_tree(publication.body))
+          plan ||= Opened.plan(publication)
           super(plan, plan.family.forms.first)
+        end
+
+        def self.plan(publication)
+          return Plan.of(Family.new(name: publication.name)) if publication.body.empty?
+
+          Plan.of(Family.from_tree(publication.body), library: Plan::Library.new(publication.inner.map { |tree| Family.from_tree(tree) }))
         end
 
         # The same with a publication of the same body.
