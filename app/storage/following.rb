@@ -9,29 +9,34 @@ module VastLattice
       # +fresh+ are faults that it did not have before.
       One = Struct.new(:stored, :after, :plan, :patch, :fresh)
 
-      def initialize(store, kind, current, plan)
+      # +plans+ are those of more that change with it, by name.
+      def initialize(store, kind, current, plan, plans = {})
         @store = store
         @kind = kind
         @current = current
-        @documents = { current.record.name => [kind.document(current.plan), kind.document(plan)] }
-        @plans = { current.record.name => plan, kind.title(kind.document(plan)) => plan }
+        @documents = current ? { current.record.name => [kind.document(current.plan), kind.document(plan)] } : {}
+        @plans = current ? { current.record.name => plan, kind.title(kind.document(plan)) => plan, **plans } : plans
       end
 
-      # The Ones, each after those that it uses. The block changes the document of a record. Raises Refused.
-      def all(&)
-        found = foreseen(&)
-        told = found.flat_map { |one| one.fresh.map { |fault| there(one.stored, fault) } }
-        raise Used, told if told.any?
-
-        found
-      end
+      # The Ones, each after those that it uses. The block changes the document of a record. Raises Used.
+      def all(&) = ensured(foreseen(&))
 
       # The same, whatever would break.
       def foreseen
         Relatives.users(@current.record).map { |record| one(@store.stored(record)) { |document, before| yield record, document, before } }
       end
 
+      # The Ones of some records, each after those that it uses, that stay as they are. Raises Used.
+      def of(records) = ensured(records.map { |record| one(@store.stored(record)) { |document, _| document } })
+
       private
+
+      def ensured(found)
+        told = found.flat_map { |one| one.fresh.map { |fault| there(one.stored, fault) } }
+        raise Used, told if told.any?
+
+        found
+      end
 
       def one(stored)
         before = @kind.document(stored.plan)

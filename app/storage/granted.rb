@@ -7,7 +7,7 @@ module VastLattice
       LISTS = %i[records removed all listed used_by].freeze
       READS = %i[find stored library history version since others at next_steps foresee around
                  inner_since inner_latest].freeze
-      WRITES = %i[create edit undo redo remove restore free_address].freeze
+      WRITES = %i[create edit undo redo remove restore free_address bring_in].freeze
 
       # The block is called with a right, and raises where it is missing. +list+, +read+ and +write+ are the rights that are needed.
       def initialize(store, list:, read:, write:, &ensured)

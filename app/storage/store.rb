@@ -6,6 +6,7 @@ module VastLattice
     # stored; undo and redo walk the history.
     class Store
       include Stepping
+      include BringingIn
 
       # A document as stored: its record and what it compiles to; +made+ is the number of the change that gave it, where one
       # was asked for.
@@ -74,16 +75,12 @@ module VastLattice
       # Refused when it has errors.
       def create(family, person:, slug: nil)
         plan = checked(family, nil)
-        record = DocumentRecord.transaction do
-          title = @kind.title(family)
-          nothing = @kind.blank(title)
-          made = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {},
-                                        digest: Digest.of(@kind.taken_apart(nothing)))
-          write(made, @kind.patch(nothing, family), family, person: person, summary: "#{@kind.word.capitalize} #{title} made")
-          made
-        end
-        keep(record, plan)
+        keep(DocumentRecord.transaction { made(family, person, slug) }, plan)
       end
+
+      # Stores several documents, each after those that it uses, in one transaction: new ones, and others in place of those of their
+      # names; what uses them is compiled with them. Returns them Stored. Raises Refused, Contended.
+      def bring_in(documents, person:) = brought_in(documents, person)
 
       # Removes a family, which need not be readable; it can be brought back. Raises Missing.
       def remove(slug, person:) = mark(documents.present.find_by(slug: slug), slug, Time.now, person)
@@ -199,6 +196,17 @@ module VastLattice
       private
 
       def documents = DocumentRecord.of_kind(@kind)
+
+      # The record of a new document, as written.
+      def made(document, person, slug = nil)
+        title = @kind.title(document)
+        nothing = @kind.blank(title)
+        record = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {},
+                                        digest: Digest.of(@kind.taken_apart(nothing)))
+        write(record, @kind.patch(nothing, document), document, person: person, summary: "#{@kind.word.capitalize} #{title} made")
+        record
+      end
+
       def record(slug) = documents.present.find_by(slug: slug) || raise(Missing.new(slug, @kind.word))
 
       def mark(record, slug, time, person)
@@ -250,10 +258,14 @@ module VastLattice
       # Calls the block with the Stored family while nobody else changes it or what belongs together with it, in any process: the
       # database keeps one lock for each family, which goes with the connection. Raises Contended.
       def changing(slug)
+        locking(@kind.composed? ? Relatives.ids(record(slug)) : [record(slug).id]) { yield find(slug) }
+      end
+
+      # Calls the block while documents of these numbers are locked.
+      def locking(ids)
         locked = []
-        ids = @kind.composed? ? Relatives.ids(record(slug)) : [record(slug).id]
         ids.each { |id| lock(id, locked) }
-        yield find(slug)
+        yield
       ensure
         locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
       end

@@ -27,7 +27,7 @@ module VastLattice
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
       RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,
-                   VariantsAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, FamiliesPages,
+                   VariantsAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, BundlesAPI, FamiliesPages,
                    Downloads, PartsPages, WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 

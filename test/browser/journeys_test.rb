@@ -187,8 +187,7 @@ class JourneysTest < BrowserCase
   # The whole of a real size table, through the interface: ISO 7089 washers from M3 to M36.
   def test_washers_come_in_as_family_file_and_csv
     visit '/families'
-    attach_file('or a family file (YAML or JSON)', File.join(ROOT, 'test/data/washer.yaml'))
-    click_on 'Import'
+    attach_file('or a file of a family, or of several (YAML, JSON, ZIP)', File.join(ROOT, 'test/data/washer.yaml'))
     assert_selector 'h1', text: 'Plain washer'
     click_link 'Vary'
     attach_file('Import', File.join(ROOT, 'test/data/washer-iso-7089.csv'), make_visible: true)

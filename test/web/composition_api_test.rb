@@ -139,13 +139,37 @@ class CompositionApiTest < WebCase
     end
   end
 
-  # A bundle holds all that a family uses; from it the same is made elsewhere.
+  def send_bytes(path, bytes) = post(path, bytes, { 'CONTENT_TYPE' => 'application/octet-stream', 'HTTP_X_CSRF_TOKEN' => token }) && JSON.parse(last_response.body)
+
+  # A bundle holds all that a family uses; it is compared with what is here, and taken at once, or in part.
   def test_bundles
-    get '/families/straight-module/bundle.yaml'
-    names = YAML.load_stream(last_response.body).flat_map { |tree| tree['families'] ? tree['families'].map { |one| one['family'] } : tree['family'] }
-    assert_equal 8, names.size
-    get '/families/straight-module/bundle.zip'
-    Zip::InputStream.open(StringIO.new(last_response.body)) { |zip| assert_match(/\.yaml\z/, zip.get_next_entry.name) }
+    nest
+    yaml, zip = %w[yaml zip].map { |format| get("/families/lift/bundle.#{format}").body }
+    assert_equal([Nest::NAMES] * 2, [yaml, zip].map { |bytes| Exchange::BundleFile.read(bytes).families.map(&:name) })
+    assert_equal %w[same], send_bytes('/api/bundles/compare', zip)['families'].map { |one| one['state'] }.uniq
+    # Another size here; all five in the file have another name.
+    edit('pin', { 'do' => 'put_parameter', 'name' => 'size', 'fields' => { 'default' => '12 mm' } })
+    renamed = Exchange::BundleFile.yaml(Exchange::BundleFile.of(Nest.families('bore')))
+    compared = send_bytes('/api/bundles/compare', renamed)
+    assert_equal ['Lift', %w[differs]], [compared['main'], compared['families'].map { |one| one['state'] }.uniq]
+    before = trees
+    # In part it would break the others, and is not done.
+    assert_includes send_bytes("/api/bundles?#{Nest::NAMES.drop(1).map { |name| "keep[]=#{name}" }.join('&')}", renamed)['error']['message'], 'Hinge uses it'
+    assert_equal before, trees
+    assert_equal '/families/lift/shape', send_bytes('/api/bundles', renamed)['open']
+    trees.each_value { |tree| assert_equal %w[bore], Nest.spoken(tree, %w[size bore]) }
+    assert_in_delta 9.0, store.find('lift').plan.outcome.value('sum')
+    post_json('/api/families/door/undo', {})
+    assert_equal before, trees
+    # On a machine without them they are made, each after those that it uses.
+    Nest::NAMES.reverse_each { |name| store.remove(name.downcase, person: 'Ann') }
+    assert_equal 5, send_bytes('/api/bundles', zip)['taken'].size
+    ['', 'families: 3', "PK\x03\x04broken", "vast_lattice: 1\nfamilies: [{family: A}, {family: a}]"].each do |bad|
+      answer = send_bytes('/api/bundles/compare', bad)
+      assert_equal 422, last_response.status, bad
+      refute_match(/Error|\.rb/, answer['error']['message'])
+    end
+    assert_equal(422, send_bytes('/api/bundles', Exchange::BundleFile.yaml(Exchange::BundleFile.of([Family.from_tree(Nest.trees.last.merge('name' => 'Alone', 'components' => [{ 'name' => 'x', 'family' => 'Nobody' }]))]))).then { last_response.status })
   end
 
   def test_a_family_based_on_another_follows_it

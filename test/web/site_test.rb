@@ -113,7 +113,8 @@ class SiteTest < WebCase
   EDITING = %w[addRow duplicateRows removeRows moveRows fillSeries fillDown openPanel('series') openPanel('column') togglePointing bringIn
                settle( keepPattern nameRows addTable undo redo turn( removeFeature addItem removeItem removePart addPart addMaterial
                dropMaterial ungroup( addFrom addForm bringSchema bringPicture dropPicture dropNarrowing publish withdraw begin toggle($el) mend( dropLater add($el) removeMany switchSet moveRule beginOptOut liftOptOut keepOptOut
-               liftOverride keepOverride lift($el asRule asTable bringTables stepItem pushItem removeItem addPage addGroup toggleArranging removeForm proposeForm].freeze
+               liftOverride keepOverride lift($el asRule asTable bringTables stepItem pushItem removeItem addPage addGroup toggleArranging removeForm proposeForm
+               giveUp keepAsOwn leaveBase makeIndependent makeSame placeFamily linkTo pickRowOf turnComponent removeComponent allow(pair) askReason takeAlong readFile].freeze
 
   def test_a_specifier_sees_nothing_that_would_be_refused
     pages = %w[shape?open=windows shape?open=stock:frame name?open=parameter:length vary vary?tab=numbers vary?tab=new rule guide prove release].map { |page| "/families/side-frame/#{page}" }

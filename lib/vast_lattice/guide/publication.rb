@@ -3,8 +3,8 @@
 module VastLattice
   module Guide
     # A form that is published: the family as it was then, frozen, so that what the engineer does meanwhile reaches nobody before it
-    # is published anew. +family+ has "slug", "name" and "version"; +body+ is the family in plain form, +inner+ those that it uses; +origins+ are the sites that
-    # may show it inside their pages; it is +open+ until it is withdrawn.
+    # is published anew. +family+ has "slug", "name" and "version"; +body+ is the family in plain form,
+    # +inner+ those that it uses; +origins+ are the sites that may show it inside their pages; it is +open+ until it is withdrawn.
     class Publication < Value.with(:name, :family, :form, body: {}, inner: [], origins: [], open: true)
       extend TreeForm
 
@@ -17,7 +17,8 @@ module VastLattice
         raise Refused.new("It cannot be published yet: #{fault.message}", remedy: fault.remedy || 'Mend it first.') if fault
         raise Refused.new('The form asks for nothing.', remedy: 'Add fields first.') if plan.form_fields.fetch(form.name).none?(&:answered?)
 
-        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name, body: plan.family.with(forms: [form], base: nil).to_tree,
+        new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name,
+            body: plan.family.with(forms: [form], base: nil).to_tree,
             inner: plan.placed.families.map { |inner| inner.with(forms: [], base: nil).to_tree }, origins: origins)
       end
 
