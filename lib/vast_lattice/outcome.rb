@@ -35,6 +35,27 @@ module VastLattice
       found ? values[found.index] : inside(Name.read(name)) { |own, rest| own.value(rest) }
     end
 
+    # The Outcome and the Target that a Target belongs to: of what is given, those of the first instance; nil where there is none.
+    def home(target)
+      return [self, target] unless target.given?
+
+      *numbers, _last = target.port.steps
+      inner = numbers.reduce(self) { |outcome, number| outcome&.placings&.at(number)&.instance }
+      [inner, target.innermost]
+    end
+
+    # The value of a Target as it came out: of what is given, that within the component.
+    def value_of(target)
+      outcome, inner = home(target)
+      outcome ? outcome.values[inner.index] : values[target.index]
+    end
+
+    # [least, most, step, choices] of a Target, nil where there is none.
+    def limits_of(target)
+      outcome, inner = home(target)
+      outcome&.limits&.at(inner.index)
+    end
+
     # The value as text, with its unit.
     def text(name)
       found = plan.symbols[name]

@@ -50,6 +50,14 @@ module VastLattice
       own ? Outlet.new(steps: [], target: own, name: own.name) : placed.outlet(name)
     end
 
+    # The Plan and the Target of a family that a Target belongs to: of what is given, those within the component.
+    def home(target)
+      return [self, target] unless target.given?
+
+      inner = target.port.steps[0..-2].reduce(self) { |plan, number| plan.placed.all[number].plan }
+      [inner, target.innermost]
+    end
+
     # Pairs that may run into each other, with those of all components: Family::Allowances by paths from here.
     def allowances
       inner = placed.all.select(&:plan).flat_map { |one| one.plan.allowances.map { |own| own.within(one.name) } }

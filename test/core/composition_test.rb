@@ -169,6 +169,24 @@ class CompositionTest < CoreCase
     assert_includes plan.breaking.map(&:message).join, 'Stand would contain itself: Stand → Leg → Foot → Stand'
   end
 
+  # A person may decide inside: what the family around gives itself, and what it says nothing of; forms ask for it by its path.
+  def test_a_person_decides_what_is_inside
+    plan = stand({}, leg: { 'values' => { 'height' => 'need' } })
+    free = plan.outcome(Plan::Pick.new(answers: { 'leg.height' => '50 cm', 'leg.load' => '20 kg', 'leg.foot.pad' => '5 mm' }, overrides: { 'leg.brace.built' => 'suppressed' }))
+    assert_equal([500.0, 20.0, 5.0, false], %w[height load foot.pad brace.built].map { |path| free.value("leg.#{path}") })
+    assert_equal 'A person answered 500 mm.', free.because('leg.height').chain.last.sentence
+    refused(Plan::PickError) { plan.outcome(Plan::Pick.new(answers: { 'leg.hight' => '3 mm' })) }
+    refused(Plan::PickError) { plan.outcome(Plan::Pick.new(answers: { 'leg.load' => 'heavy' })) }
+    fields = [{ 'ask' => 'leg.height', 'control' => 'number' }, { 'ask' => 'leg.sizes.row', 'control' => 'rows' }]
+    form = { 'name' => 'quick', 'pages' => [{ 'title' => 'One', 'groups' => [{ 'title' => 'Leg', 'fields' => fields }] }] }
+    plan = stand({ 'forms' => [form] }, leg: { 'rows' => {} })
+    assert_empty plan.errors
+    filled = Guide::Filling.new(plan, plan.family.forms.first, { 'leg.sizes.row' => 'L' })
+    assert_in_delta 800.0, filled.result.outcome.value('leg.height')
+    items = Guide::FormState.new(filled.result.outcome, plan.family.forms.first, []).to_tree['items'].values
+    assert_equal ['800 mm', %w[S M L]], [items.find { |item| item['ask'] == 'leg.height' }['text'], items.find { |item| item['ask'] == 'leg.sizes.row' }['choices'].map { |own| own['text'] }]
+  end
+
   # Each fault of components, at its place. Twins and bases are above, and in basis_test.
   FAULTS = [
     [:unknown_name, { 'family' => 'Nobody' }, 'component leg, family'], [:computed, { 'values' => { 'reach' => '3 mm' } }, 'component leg, values, reach'],

@@ -11,7 +11,7 @@ module VastLattice
         @field = field
         @outcome = outcome
         @narrowed = narrowed.to_a
-        least, most, step, choices = outcome.limits[field.target.index] || []
+        least, most, step, choices = outcome.limits_of(field.target) || []
         @own = limits
         @least = [least, *@own.map(&:first)].compact.max
         @most = [most, *@own.map(&:last)].compact.min
@@ -48,8 +48,9 @@ module VastLattice
 
       # Where steps begin: at the parameter's own least.
       def base_of(target)
-        own = target.value? && @outcome.plan.bound.items[target.index].least or return 0.0
-        value = Formula::Evaluator.new(@outcome.plan.lists) { |variable| @outcome.values[variable.index] }.settled(own)
+        outcome, target = @outcome.home(target)
+        own = outcome && target.value? && outcome.plan.bound.items[target.index].least or return 0.0
+        value = Formula::Evaluator.new(outcome.plan.lists) { |variable| outcome.values[variable.index] }.settled(own)
         value.finite? ? value : 0.0
       end
 

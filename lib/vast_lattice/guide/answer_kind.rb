@@ -67,7 +67,7 @@ module VastLattice
 
       def number?(value) = value.is_a?(Numeric) && value.to_f.finite?
       def among?(value) = listed.any? { |one| one.is_a?(Numeric) ? number?(value) && one == value : one == value }
-      def whole? = @target.subject.kind == 'count'
+      def whole? = @target.about.kind == 'count'
 
       # All values, of choices and of steps that begin elsewhere; nil where numbers are free.
       def listed
@@ -92,7 +92,8 @@ module VastLattice
 
       # The Plan::FixedRange in the field's unit.
       def amounts
-        @amounts ||= Plan::FixedRange.of(@field, @plan.bound.items[@target.index], @plan.lists).to_h.transform_values do |amount|
+        plan, target = @plan.home(@target)
+        @amounts ||= Plan::FixedRange.of(@field, plan.bound.items[target.index], plan.lists).to_h.transform_values do |amount|
           amount && @field.unit.from_base(amount).round(9).to_f
         end
       end

@@ -40,7 +40,8 @@ module VastLattice
       def known? = @now.is_a?(Float) && @now.finite?
 
       def measure
-        range = Plan::FixedRange.of(field, @plan.bound.items[field.target.index], @plan.lists)
+        plan, target = @plan.home(field.target)
+        range = Plan::FixedRange.of(field, plan.bound.items[target.index], plan.lists)
         low, high = ends(range.least, range.most)
         @step = range.step&.positive? ? range.step : tidy(high - low)
         @least = Plan::Limits.on_step(low, @step, range.base, :ceil)
@@ -56,7 +57,7 @@ module VastLattice
 
       # A step for what has none: one unit, or a tenth, a hundredth … of it; of what is counted, one.
       def tidy(range)
-        return 1.0 if field.target.subject.kind == 'count'
+        return 1.0 if field.target.about.kind == 'count'
 
         step = unit
         step /= 10 while range.positive? && range / step < FINE

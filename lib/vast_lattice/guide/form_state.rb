@@ -95,7 +95,7 @@ module VastLattice
       end
 
       def decider(field) = @outcome.decider(field.target.name)
-      def value(field) = @outcome.values[field.target.index]
+      def value(field) = @outcome.value_of(field.target)
 
       # In the field's unit.
       def limits(field)

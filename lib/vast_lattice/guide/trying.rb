@@ -19,7 +19,7 @@ module VastLattice
       end
 
       # What a field holds now.
-      def now(field) = filling.result.outcome.values[field.target.index]
+      def now(field) = filling.result.outcome.value_of(field.target)
 
       # Whether a person has answered it, in a way that counts.
       def answered?(field) = filling.given.key?(field) && !filling.dropped.include?(field.target.name)
@@ -27,13 +27,13 @@ module VastLattice
       # The Outcome with +changes+ {FormField => value}; all that is changed holds, or nil.
       def outcome(changes)
         outcome = filling.settle(filling.given.merge(changes)).outcome
-        outcome if changes.all? { |field, value| outcome.values[field.target.index] == value }
+        outcome if changes.all? { |field, value| outcome.value_of(field.target) == value }
       end
 
       # The same where all else that is answered holds as it does now, too.
       def kept(changes)
         outcome = outcome(changes) or return
-        outcome if standing.all? { |field, value| changes.key?(field) || outcome.values[field.target.index] == value }
+        outcome if standing.all? { |field, value| changes.key?(field) || outcome.value_of(field.target) == value }
       end
 
       # Answers that hold now: {FormField => value}.

@@ -50,12 +50,15 @@ module VastLattice
         own.with(target: target, control: control, **settings).tap { |bound| check(bound) }
       end
 
-      def asked(field, place) = field.asks? ? @reader.target(field.ask, place, among: @symbols.parameter_names + @symbols.row_names) : nil
+      def asked(field, place)
+        known = @symbols.parameter_names + @symbols.row_names + @symbols.answerable_names
+        field.asks? ? @reader.target(field.ask, place, among: known) : nil
+      end
 
       # The Control of a field, or nil where it does not suit, which is found.
       def control(field, target, place)
-        found = Family::CONTROLS.fetch(Family::Controls.of(field, target&.subject))
-        return found if target ? found.suits?(target.subject) : !found.asks?
+        found = Family::CONTROLS.fetch(Family::Controls.of(field, target&.about))
+        return found if target ? found.suits?(target.about) : !found.asks?
         return if field.asks? && !target
 
         what = target ? "ask for #{target.name}" : 'stand without something that it asks for'

@@ -49,7 +49,7 @@ module VastLattice
       # Numbers from the form down, as text.
       def at = numbers.join('/')
 
-      def title = field.label.empty? && target ? target.subject.title : field.label
+      def title = field.label.empty? && target ? target.about.title : field.label
 
       # Where findings of it are.
       def place = field.asks? ? Place.at('forms', form, field.ask) : Place.at('forms', form, *Family::Form.path(numbers))

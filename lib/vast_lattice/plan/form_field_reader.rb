@@ -72,7 +72,7 @@ module VastLattice
       def keys
         return {} unless @target.kind == :row
 
-        @target.subject.key_columns.to_h { |column| [column.target, title_of(column)] }
+        @target.about.key_columns.to_h { |column| [column.target, title_of(column)] }
       end
 
       def title_of(column)
@@ -84,7 +84,7 @@ module VastLattice
       def choices
         return [true, false] if @target.type.boolean?
 
-        @target.kind == :row ? @target.subject.rows.map(&:name) : @target.subject.choices.filter_map { |text| read(text, 'Choices') }
+        @target.innermost.kind == :row ? @target.about.rows.map(&:name) : @target.about.choices.filter_map { |text| read(text, 'Choices') }
       end
 
       def narrowings

@@ -11,7 +11,10 @@ module VastLattice
 
       # Returns a FoundPick. Tables that are not named use their default row; a row of "" means none.
       def read(pick)
-        FoundPick.new(rows: rows(pick.rows), answers: answers(pick.answers), overrides: overrides(pick.overrides), pick: pick)
+        @below = {}
+        own = { answers: inside(pick.answers, :answer), overrides: inside(pick.overrides, :override) }
+        FoundPick.new(rows: rows(pick.rows), answers: answers(own[:answers]), overrides: overrides(own[:overrides]), pick: pick,
+                      below: (@below if @below.any?))
       end
 
       private
@@ -30,18 +33,40 @@ module VastLattice
         bound.row_number(name) || refuse("row in table #{table.name}", name, table.rows.map(&:name))
       end
 
+      # What is decided in components of which this family itself says nothing goes straight there; gives all else.
+      def inside(given, place)
+        return given if given.empty? || @plan.placed.all.empty?
+
+        given.reject do |name, text|
+          next if @plan.symbols.own(name) || @plan.symbols.given(name)
+
+          inlet = @plan.inlet(Name.read(name)) or next
+          refuse_computed(inlet.target) if inlet.target.computed?
+          item = Given::Item.new(inlet.inner, place, value(inlet.target, text))
+          (@below[inlet.component] ||= []) << item
+        end
+      end
+
       def answers(given)
         list(given) do |name|
-          target = @plan.symbols[name]
-          refuse('parameter', name, @plan.symbols.parameter_names) unless target&.value?
-          refuse_computed(target) if target.computed?
+          target = @plan.symbols.own(name) || @plan.symbols.given(name)
+          refuse('parameter', name, @plan.symbols.parameter_names) unless target&.value? || target&.given?
+          refuse_computed(target.innermost) if target.innermost.computed?
           target
         end
       end
 
       def overrides(given)
         known = @plan.symbols.column_names
-        list(given) { |name| known.any? { |other| other.casecmp?(name) } ? @plan.symbols[name] : refuse('parameter or state', name, known) }
+        list(given) do |name|
+          if known.any? do |other|
+            other.casecmp?(name)
+          end
+            @plan.symbols.decided(name)
+          else
+            refuse('parameter or state', name, known)
+          end
+        end
       end
 
       def list(given)

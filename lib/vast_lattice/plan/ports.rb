@@ -19,13 +19,16 @@ module VastLattice
 
         Family::Formulas.each(family) { |text| text.to_s.scan(PATH) { |path| read(path) } }
         effects.each { |effect| effect(effect) }
-        (columns + family.overrides.map(&:target)).each { |path| give(path) }
+        (columns + family.overrides.map(&:target) + asked).each { |path| give(path) }
         family.components.each { |component| given_to(component) }
       end
 
       private
 
       def columns = @family.tables.flat_map(&:columns).reject(&:property?).map(&:target)
+
+      # What forms ask for.
+      def asked = @family.forms.flat_map(&:fields).select(&:asks?).map(&:ask).select { |path| path.include?('.') }
 
       def effects
         @family.rules.flat_map { |rule| rule.placed_effects.map(&:first) } +

@@ -88,6 +88,9 @@ module VastLattice
       # What rules may narrow, and what rules and columns may decide.
       def offerable_names = names(:value, :row)
       def column_names = names(:value, :built, :shown, :material, :colour, :finish, :given)
+      # What can be answered in components.
+      def answerable_names = @gives.each_value.select(&:answerable?).map(&:name)
+
       # What stands for the picked row of each table.
       def row_names = names(:row)
 

@@ -42,11 +42,17 @@ module VastLattice
         end
       end
 
+      # The parameter, feature or table that it is about, in whatever family that is.
+      def about = innermost.subject
+
+      # Whether a person can answer it: a parameter, here or in a component, or the row of a component's table.
+      def answerable? = (value? && !computed?) || (given? && (innermost.kind == :row || (innermost.value? && !innermost.computed?)))
+
       # Whether it may differ from instance to instance of a component, and then is a list by instance.
       def varied? = given? && !subject.pattern.nil?
 
       # Whether it is chosen from a list that rules may narrow.
-      def chosen? = kind == :row || (value? && subject.kind == 'choice')
+      def chosen? = !read? && (innermost.kind == :row || (innermost.value? && about.kind == 'choice'))
 
       # A value of this target as text for people; "undefined" where it has none. +unit+ may be another of its dimension.
       def text(value, unit = self.unit)
