@@ -29,6 +29,16 @@ module VastLattice
         plan.symbols.own(name)&.name if name.match?(/\A[\p{L}_][\p{L}\p{N}_]*\z/)
       end
 
+      # What forms may ask for within components of this family: [path, control, words].
+      MOST_ASKED = 200
+      def inside_unasked(asked)
+        open = plan.placed.all.select { |one| one.plan && one.original.nil? }.flat_map do |one|
+          own = givable(one) + one.plan.targets.select { |target| target.kind == :row }
+          own.map { |target| ["#{one.name}.#{target.name}", '', "#{one.component.title}: #{target.title}"] }
+        end
+        open.reject { |path, *| asked.include?(path.downcase) }.first(MOST_ASKED)
+      end
+
       # Components whose twin one could be.
       def alike(component) = family.components.select { |own| own.name != component.name && Plan::Twins.fault(bare(component), own).nil? }
 

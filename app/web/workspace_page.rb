@@ -138,7 +138,8 @@ module VastLattice
         fresh, used = values.partition { |name, _, _| !asked.include?(name.downcase) }
         results, questions = fresh.partition { |_, control, _| control == 'readout' }
         others = Family::CONTROLS.kinds.reject(&:asks?).map { |kind| ['', kind.name, kind.title] }
-        { 'Not asked for yet' => questions, 'Results' => results, 'Also' => others, 'Asked for already' => used }.reject do |_, items|
+        { 'Not asked for yet' => questions, 'Results' => results, 'In components' => inside_unasked(asked), 'Also' => others,
+          'Asked for already' => used }.reject do |_, items|
           items.empty?
         end
       end

@@ -1,4 +1,7 @@
 // The components of a family: places other families, links what they are given, and changes several at once. Part of the recipe.
+import { post } from './api.js';
+import { query } from './pick.js';
+
 const rows = () => Array.from(document.querySelectorAll('[data-component-row]')).map((row) => row.dataset.componentRow);
 
 export const components = () => ({
@@ -9,6 +12,16 @@ export const components = () => ({
     if (!await this.editOrTell({ do: 'add_component', name, placed: family }, 'Placed. Say here what it is given and where it is.')) return;
     form.reset();
     this.openAt(`component:${name.trim()}`);
+  },
+
+  // What it would look like, before it is placed.
+  async previewFamily(form) {
+    const { name, family } = Object.fromEntries(new FormData(form));
+    const place = form.querySelector('.place-preview');
+    const edit = { do: 'add_component', name: name.trim() || 'placed_here', placed: family };
+    const found = await post(`${this.api}/foresee?view=${this.view === 'solid' ? 'front' : this.view}&${query(this.state.pick)}`, { edits: [edit], picture: true }).catch(() => null);
+    place.innerHTML = (found && found.picture) || '';
+    place.querySelectorAll('[data-component]').forEach((group) => group.classList.toggle('is-chosen', group.dataset.component === edit.name));
   },
 
   // A link is a name alone, after = so that it is never taken for a word; no link leaves what is given to nobody.

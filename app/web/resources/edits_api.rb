@@ -6,6 +6,8 @@ module VastLattice
     module EditsAPI
       extend Resource
 
+      # Width of a picture of what would be, px.
+      PREVIEW = 420.0
       # Places of a change that are told one by one.
       LISTED = 400
 
@@ -40,7 +42,8 @@ module VastLattice
         post '/:slug/foresee', needs: :read do |slug|
           edits = Array(sent['edits'])
           current, foreseen, around = store.foresee(slug, follow: following(edits)) { |family| edited(family, edits) }
-          answer(**consequences(current.plan, foreseen), others: around.map do |one|
+          picture = foreseen_picture(foreseen) if sent['picture']
+          answer(**consequences(current.plan, foreseen), picture: picture, others: around.map do |one|
             { **consequences(one.stored.plan, one.plan), name: one.stored.record.name, slug: one.stored.slug,
                                                          findings: one.fresh.map(&:to_tree) }
           end)
@@ -81,6 +84,11 @@ module VastLattice
 
       # What becomes of families around it: names follow; with "along" what is removed goes there, too.
       def following(edits) = sent['along'] ? Plan::TakenAlong.of(edits) : Plan::Following.of(edits)
+
+      # What the variant in view would look like, in the view that is asked for; nil where nothing can be drawn.
+      def foreseen_picture(plan)
+        plan.runnable? ? Result.new(plan, PickParams.fitting(pick, plan)).view(side, width: PREVIEW, dimensions: false) : nil
+      end
 
       # What one family comes to by a change.
       def consequences(before, after)
