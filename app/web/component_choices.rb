@@ -40,7 +40,7 @@ module VastLattice
       end
 
       # Components whose twin one could be.
-      def alike(component) = family.components.select { |own| own.name != component.name && Plan::Twins.fault(bare(component), own).nil? }
+      def alike(component) = family.components.select { |own| own.name != component.name && Family::Twins.fault(bare(component), own).nil? }
 
       def bare(component) = component.with(rows: {}, values: {})
 

@@ -7,36 +7,18 @@ require_relative 'served'
 class Shots
   FOLDER = File.expand_path('../../docs/screenshots', __dir__)
   FRAME = '/families/side-frame'
+  MODULE = '/families/straight-module'
+  GUIDED = 'row[size]=SM-500-2000&row[equipment]=guided'
   VIEWS = {
     'families' => ['/families', ''],
     'shape' => ["#{FRAME}/shape?row[size]=SF-1000", "document.querySelector('[data-recipe=windows] .recipe-title').click()"],
-    'shape-many' => ["#{FRAME}/shape?row[size]=SF-1000", <<~JS],
-      document.querySelectorAll('.mark-step').forEach((box, index) => { if (index > 1 && index < 6) box.click(); });
-      Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === 'Flat').click();
-    JS
-    'shape-solid' => ['/families/support-leg/shape',
-                      "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
     'shape-folded' => ["#{FRAME}/shape?row[size]=SF-0630",
                        "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
     'name' => ["#{FRAME}/name", "document.querySelectorAll('.name-button')[9].click()"],
     'vary' => ["#{FRAME}/vary?row[size]=SF-0800", ''],
-    'vary-import' => ["#{FRAME}/vary", <<~JS],
-      fetch(document.querySelector('a[download]').href).then((answer) => answer.text()).then((csv) => {
-        const edited = csv.replace('SF-0800,800', 'SF-0800,590').replace('SF-1000,1000,100', 'SF-1000,1000,110');
-        const files = new DataTransfer();
-        files.items.add(new File([edited], 'sizes.csv'));
-        const input = document.querySelector('input[type=file]');
-        input.files = files.files;
-        input.dispatchEvent(new Event('change'));
-      });
-    JS
     'vary-gallery' => ["#{FRAME}/vary?tab=gallery", ''],
-    'vary-combine' => ['/families/roller/vary?tab=combine', <<~JS],
-      setTimeout(() => document.querySelector('button.pair.is-refused').click(), 1200);
-    JS
     'rule' => ["#{FRAME}/rule", "document.querySelector('.rule-head .press').click()"],
     'rule-table' => ['/families/roller/rule?row[size]=RO-60-630', "document.querySelector('[data-table] .press').click()"],
-    'rule-map' => ["#{FRAME}/rule?row[size]=SF-2000", "document.querySelector('.map-head .press').click()"],
     'guide' => ["#{FRAME}/guide?tab=full", <<~JS],
       Array.from(document.querySelectorAll('button')).find((button) => button.textContent === 'Arrange').click();
       setTimeout(() => { document.querySelector('.ask[data-named=length] .arrange-settings').click(); }, 600);
@@ -56,6 +38,24 @@ class Shots
     'prove' => ["#{FRAME}/prove", <<~JS],
       document.querySelector('[aria-label="Windows in SF-2500: suppressed by rule"]').dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
     JS
+    'assembly' => ["#{MODULE}/shape?#{GUIDED}&open=component:rollers", <<~JS],
+      document.querySelector('#component-rollers').scrollIntoView({ block: 'start' });
+      document.querySelector('[data-component="rollers.3"]')?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    JS
+    'assembly-solid' => ["#{MODULE}/shape?#{GUIDED}",
+                         "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
+    'assembly-apart' => ["#{MODULE}/shape?#{GUIDED}", <<~JS],
+      Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click();
+      setTimeout(() => {
+        const slider = document.querySelector('[aria-label="How far the components are drawn apart"]');
+        slider.value = '0.8';
+        slider.dispatchEvent(new Event('input'));
+      }, 1500);
+    JS
+    'parts-list' => ["#{MODULE}/parts?#{GUIDED}", ''],
+    'assembly-lattice' => ["#{MODULE}/prove?#{GUIDED}", <<~JS],
+      document.querySelector('[aria-label^="Windows in SM-800-2500"]')?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
+    JS
     'release' => ["#{FRAME}/release", '']
   }.freeze
 
@@ -71,7 +71,7 @@ class Shots
   def picture(name, address, script)
     Served.browse(address) do |browser|
       browser.execute(script) unless script.empty?
-      sleep 2.5
+      sleep 3.5
       browser.screenshot(path: File.join(FOLDER, "#{name}.png"))
       puts "docs/screenshots/#{name}.png"
     end

@@ -4,6 +4,8 @@ module VastLattice
   # What a plan yields for a pick: the value of every parameter, the state of every feature, who decided
   # each, and what is wrong. A pure function of the two.
   class Outcome
+    include Lines
+
     attr_reader :plan, :pick, :values, :deciders, :limits
 
     # Resolves a FoundPick.
@@ -150,22 +152,6 @@ module VastLattice
     # Whether this outcome says the same as one of a plan with the same names, as far as that can be told at a glance.
     def says_the_same?(other) = values == other.values && @raw_lines == other.raw_lines && finds_the_same?(other)
 
-    # Prices, rounded to the cent per line, without those that wait for the shape: Lines.
-    def prices = lines.select { |line| line.list == 'price' }
-
-    # Their sum as text, with those of the components, by currency; '' where there is none.
-    def price = Line.price_of(price_sums)
-
-    # The same as amounts.
-    def price_sums
-      inside = placings.select(&:built?).flat_map { |placing| placing.instances.map { |_, own| own.price_sums } }
-      [Line.sums(lines), *inside].reduce { |sum, one| sum.merge(one) { |_, left, right| left + right } }
-                                 .transform_values { |amount| amount.finite? ? amount.round(2) : amount }
-    end
-
-    # Operations that rules add: Lines.
-    def operations = lines.select { |line| line.list == 'operation' }
-
     # Part number and other labels by pattern, by name; nil where one is undefined.
     def labels = @labels ||= written.slice(*plan.family.patterns.keys)
 
@@ -190,10 +176,6 @@ module VastLattice
 
     # The row picked of a table, or nil.
     def row_of(table) = pick.rows[plan.family.tables.index(table)]&.then { |index| table.rows[index] }
-
-    def lines
-      @lines ||= @raw_lines.map { |raw| Line.of(plan.family, raw) }
-    end
 
     # What a rule or a rule table (as bound) says, as a Finding.
     def self.notice(source, level, text)

@@ -138,7 +138,7 @@ class NamesTest < BrowserCase
     assert_equal 'size.row != "Shortest"', store.find('side-frame').family.feature('windows').built_when
     click_on 'Columns'
     find(:xpath, "//div[@role='row'][./div[@data-field='name' and normalize-space()='Shortest']]/div[@data-field='length']").click
-    rename('column-name', 'span', /16 places follow; no variant changes/, 'built when')
+    rename('column-name', 'span', /20 places follow; no variant changes/, 'built when')
     assert_selector '.sheet-heading', text: 'Frame length'
     assert store.find('side-frame').family.parameter('span')
     rename('table-name', 'lengths', /place(s)? follow/, 'windows, built when')

@@ -190,8 +190,10 @@ class DurabilityTest < CoreCase
     random = Random.new(5)
     rounds = ENV['LATTICE_LONG'] ? 20 : 2
     said = Array.new(rounds) do
-      worker = Thread.new { rename_on_and_on }
-      sleep random.rand(0.5..1.0)
+      renamed = Queue.new
+      worker = Thread.new { rename_on_and_on(renamed) }
+      Timeout.timeout(60) { renamed.pop }
+      sleep random.rand(0.0..0.3)
       kill_everything
       worker.join
       start
@@ -212,12 +214,13 @@ class DurabilityTest < CoreCase
     end
   end
 
-  def rename_on_and_on
+  def rename_on_and_on(renamed)
     Net::HTTP.start('127.0.0.1', @port) do |http|
       headers = session(http)
       loop do
         %w[size bore].permutation.each do |from, to|
-          http.post('/api/families/pin/edits', JSON.generate('edit' => { 'do' => 'rename_parameter', 'name' => from, 'to' => to }), headers)
+          edit = { 'do' => 'rename_parameter', 'name' => from, 'to' => to }
+          renamed << http.post('/api/families/pin/edits', JSON.generate('edit' => edit), headers).code
         end
       end
     end

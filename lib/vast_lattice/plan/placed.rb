@@ -114,7 +114,7 @@ module VastLattice
       def original(one)
         own = one.component
         found = self[own.twin]
-        wrong = Twins.fault(own, found&.component)
+        wrong = Family::Twins.fault(own, found&.component)
         if wrong
           tell(:no_twin, "#{own.title} cannot be a twin of #{own.twin}: #{wrong}", Place.at('components', own.name, 'twin'),
                'Choose another one, or make it independent.')

@@ -53,7 +53,7 @@ module VastLattice
         return found if found && among.any? { |known| known.casecmp?(name.to_s) }
 
         original = symbols.placed[Name.read(name.to_s).first]&.original
-        return error(:no_twin, "#{name} is of a twin of #{original.name}, which decides for both.", place, Symbols::TWIN) if original
+        return error(:no_twin, "#{name} is of a twin of #{original.name}, which decides for both.", place, OutOfReach::TWIN) if original
 
         error(:unknown_name, "There is no name \"#{name}\".", place, Nearest.remedy(name.to_s, among))
       end

@@ -8,7 +8,6 @@ module VastLattice
     class Symbols
       # What the number of an instance is called in formulas.
       INDEX = 'index'
-      TWIN = 'Decide it there, or make the twin independent.'
 
       attr_reader :targets, :findings, :scope, :lists, :placed, :reads
 
@@ -110,37 +109,11 @@ module VastLattice
 
       private
 
-      LATER = 'Use it in a price, or in a rule that forbids, warns or limits what is measured.'
-      OF_INSTANCES = 'Use it in the dimensions and the position of the feature, or where the pattern leaves instances out.'
-      private_constant :LATER, :OF_INSTANCES
-
       def by_name(targets) = targets.to_h { |target| [target.name.downcase, target] }
 
       def made_scope
-        return Formula::Scope.new(@targets.reject(&:given?).map(&:variable), @lists, later: method(:later)) if @placed.all.any?
-
-        Formula::Scope.new(@targets.map(&:variable), @lists, later: method(:later))
-      end
-
-      # Why a name is known too late for most, and what to do; nil for all others.
-      def later(name)
-        return ["#{INDEX} is the number of an instance in a pattern.", OF_INSTANCES] if name == INDEX
-        return inside(name) if @placed[Name.read(name).first]
-        return unless Measured.like?(name) && measured.any? { |own| own.name.casecmp?(name) }
-
-        ["#{name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]
-      end
-
-      # What is wrong with the name of something in a component.
-      def inside(name)
-        path = Name.read(name)
-        one = @placed[path.first]
-        return unless one.plan && path.rest
-        return ["#{one.name} is a twin of #{one.original.name}, which decides for both.", TWIN] if one.original
-
-        known = one.plan.symbols.targets.reject(&:port?).map(&:name)
-        nearest = Nearest.remedy(path.rest.to_s, known)
-        ["#{one.name} is of the family #{one.component.family}, which has no \"#{path.rest}\".", nearest, :unknown_name]
+        readable = @placed.all.any? ? @targets.reject(&:given?) : @targets
+        Formula::Scope.new(readable.map(&:variable), @lists, later: OutOfReach.new(self).method(:why))
       end
 
       def add_component(component)

@@ -54,7 +54,7 @@ module VastLattice
           found = Edits.find(family.components, like, 'component')
           original = family.component(found.twin) || found
           twins = components.map { |name| Edits.find(family.components, name, 'component') } - [original]
-          fault = twins.filter_map { |own| Plan::Twins.fault(own.with(rows: {}, values: {}), original) }.first
+          fault = twins.filter_map { |own| Twins.fault(own.with(rows: {}, values: {}), original) }.first
           raise Error.new("They cannot be made the same: #{fault}", remedy: 'Choose another one.') if fault
 
           names = twins.map(&:name)

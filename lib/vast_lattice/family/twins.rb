@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module VastLattice
-  class Plan
+  class Family
     # What keeps a component from being the twin of another.
     module Twins
       # A sentence, or nil. +original+ is nil where there is none.
