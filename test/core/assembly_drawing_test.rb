@@ -11,12 +11,25 @@ class AssemblyDrawingTest < CoreCase
 
   def module_result(**rows) = Result.new(demo_plans.fetch('Straight module'), pick(rows: rows.transform_keys(&:to_s)))
 
-  # Triangles of each body as they lie in a view: [x, y, depth] three times.
-  def triangles(bodies, view)
-    bodies.flat_map.with_index do |body, number|
-      Geometry::Mesh.new(body).groups.flat_map { |group| group['positions'].each_slice(3).map { |point| view.local(point) }.each_slice(3).map { |corners| [number, corners] } }
+  # Triangles of each mesh as they lie in a view: [x, y, depth] three times.
+  def triangles(meshes, view)
+    meshes.flat_map.with_index do |points, number|
+      points.map { |point| view.local(point) }.each_slice(3).map { |corners| [number, corners] }
     end
   end
+
+  # Width of the cells by which triangles are found, mm.
+  CELL = 25.0
+
+  # {cell of the view => the triangles in it or near it}.
+  def cells(triangles)
+    triangles.each_with_object(Hash.new { |all, cell| all[cell] = [] }) do |one, all|
+      across, up = 2.times.map { |axis| one.last.map { |corner| corner[axis] }.minmax }
+      reach(*across).each { |column| reach(*up).each { |row| all[[column, row]] << one } }
+    end
+  end
+
+  def reach(least, most) = ((least - NEAR) / CELL).floor..((most + NEAR) / CELL).floor
 
   # The number of the body that is nearest at a point, nil where there is none.
   def nearest(triangles, at_x, at_y)
@@ -36,22 +49,23 @@ class AssemblyDrawingTest < CoreCase
   def test_what_is_nearest_is_painted_last
     result = module_result(equipment: 'guided')
     bodies = result.model.bodies
+    meshes = bodies.map { |body| Geometry::Mesh.new(body).groups.flat_map { |group| group['positions'].each_slice(3).to_a } }
     %w[front top end].each do |name|
       view = Drawing::Views::FRAMES.fetch(name)
-      compare(Drawing::Stacked.new(bodies, view), triangles(bodies, view), bodies, Random.new(name.sum), name)
+      compare(Drawing::Stacked.new(bodies, view), cells(triangles(meshes, view)), bodies, Random.new(name.sum), name)
     end
   end
 
   def told(bodies, number) = number ? [*bodies[number].path, bodies[number].part.name].join('.') : 'nothing'
 
-  def compare(stacked, triangles, bodies, random, name)
+  def compare(stacked, cells, bodies, random, name)
     layers = stacked.layers
     xs = layers.flat_map { |layer| layer.box.first(2) }.minmax
     ys = layers.flat_map { |layer| layer.box.last(2) }.minmax
     seen = Array.new(POINTS) do
       x = random.rand(xs[0]..xs[1])
       y = random.rand(ys[0]..ys[1])
-      around = [[0, 0], [NEAR, 0], [-NEAR, 0], [0, NEAR], [0, -NEAR]].map { |over, up| nearest(triangles, x + over, y + up) }.uniq
+      around = [[0, 0], [NEAR, 0], [-NEAR, 0], [0, NEAR], [0, -NEAR]].map { |over, up| nearest(cells[[x, y].map { |at| (at / CELL).floor }], x + over, y + up) }.uniq
       # Beside an edge the chords of a mesh decide.
       next unless around.one?
 
