@@ -24,8 +24,10 @@ module VastLattice
     # are found in the +library+: without one, as they were before.
     def self.of(family, before: nil, library: before ? before.placed.library : Library.none) = new(family, before, library)
 
-    def initialize(family, before = nil, library = Library.none)
+    # +also+ are texts that are no part of the family and may read in its components, too.
+    def initialize(family, before = nil, library = Library.none, also = [])
       @family = family
+      @also = also
       @placed = Placed.new(family, library)
       @kept = Kept.new
       @influence = Influence.new(self)
@@ -40,6 +42,12 @@ module VastLattice
       @price = Priced.target(self)
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
+    end
+
+    # A plan of the same family that can compute another +text+, too, whatever that reads in components.
+    def reading(text)
+      text = text.to_s
+      placed.all.any? && Ports.more?(text, symbols, placed) ? Plan.new(family, nil, placed.library, [text]) : self
     end
 
     def targets = bound.targets
@@ -186,7 +194,7 @@ module VastLattice
     # taken from there.
     def bind(family, before)
       followed = before if before && cells_alone?(before, family)
-      @symbols = followed ? followed.symbols.following(family) : Symbols.new(family, placed)
+      @symbols = followed ? followed.symbols.following(family) : Symbols.new(family, placed, also: @also)
       reader = Reader.new(@symbols)
       binder = Binder.new(family, reader, before: before)
       @bound = followed ? followed.bound.with(tables: binder.tables) : binder.bind

@@ -110,6 +110,32 @@ class CompositionTest < CoreCase
     end
   end
 
+  # The components themselves are reached like that, too, wherever they are.
+  def test_components_are_left_out_by_role_and_by_kind
+    leg = LEG.merge('components' => [{ 'name' => 'foot', 'family' => 'Foot', 'role' => 'left', 'values' => { 'size' => 'height / 10' } }])
+    own = { 'name' => 'Stand', 'parameters' => [{ 'name' => 'without', 'kind' => 'choice', 'choices' => %w[nothing left legs], 'default' => 'nothing' }],
+            'components' => [{ 'name' => 'one', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }, { 'name' => 'base', 'family' => 'Foot', 'role' => 'left' }],
+            'rules' => [{ 'name' => 'Nothing left', 'when' => 'without = "left"', 'then' => [{ 'suppress' => 'role.left' }] },
+                        { 'name' => 'No legs', 'when' => 'without = "legs"', 'then' => [{ 'suppress' => 'kind.Leg' }] }] }
+    plan = Plan::Library.new([FOOT, leg, own].map { |tree| Family.from_tree(tree) }).plan('Stand')
+    assert_empty plan.breaking
+    { 'nothing' => [true, true, true], 'left' => [true, false, false], 'legs' => [false, true, true] }.each do |without, built|
+      outcome = resolved(plan, 'without' => without)
+      assert_equal(built, %w[one.built one.foot.built base.built].map { |path| outcome.value(path) }, without)
+    end
+    assert_includes resolved(plan, 'without' => 'left').because('base.built').sentence, 'Rule "Nothing left"'
+  end
+
+  # What is not yet read can be tried, on any level, and names what is known too late as that.
+  def test_texts_that_read_something_new_are_tried
+    plan = Plan::Library.new([FOOT, LEG, { 'name' => 'Stand', 'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }] }].map { |tree| Family.from_tree(tree) }).plan('Stand')
+    try = ->(text, like) { Checks::Trial.new(plan).run(text, like, Plan::Pick.new)['here'] }
+    assert_equal '60 mm', try.call('leg.height / 10', 'any' => true)
+    assert_equal 'yes', try.call('max(kind.Leg.height) = leg.height', 'condition' => true)
+    assert_equal([%w[600]], Checks::LabelTrial.new(plan).run('part_number', '{leg.height}')['labels'].map { |_, label| [label] })
+    assert_match(/measured on the finished shape/, assert_raises(Formula::Error) { try.call('leg.mass', 'any' => true) }.message)
+  end
+
   # Rule 12: a parent's and a child's rule that differ are an error that names both.
   def test_rules_of_two_levels_that_differ_are_told_with_both_names
     leg = LEG.merge('rules' => [{ 'name' => 'Own load', 'when' => 'height > 0 mm', 'then' => [{ 'set' => 'load', 'to' => '20 kg' }] }])

@@ -57,52 +57,54 @@ class DurabilityTest < CoreCase
     tree.dig('family', 'tables', 0, 'rows', 0, 'cells', 'length')
   end
 
+  # A second program keeps off the data of the first.
   def test_a_confirmed_edit_survives_killing_server_and_database
     assert_match(%r{ready: http://127.0.0.1:#{@port}}, start)
     assert_equal '200', edit('512 mm')
+    a_second_keeps_off('512 mm')
     kill_everything
     installed = File.mtime(File.join(@data, 'mariadb/data', Mariadb::LAST_MADE))
     assert_match(/ready/, start)
     assert_equal installed, File.mtime(File.join(@data, 'mariadb/data', Mariadb::LAST_MADE)), 'nothing is installed again'
     assert_equal '512 mm', stored_length
-    stop('INT')
-    assert_raises(Errno::ECONNREFUSED) { Net::HTTP.get('127.0.0.1', '/', @port) }
-    refute_path_exists File.join(@data, 'mariadb/mariadbd.pid')
+    # Well below what the database alone may take before it is killed.
+    stopped_within(20)
+    a_fresh_start_without('512 mm')
   end
 
-  # A second program keeps off the data of the first; a fresh start keeps what was there; both stop quickly.
-  def test_one_program_for_one_folder
-    start
-    assert_equal '200', edit('512 mm')
+  def a_second_keeps_off(stored)
     other, writer = IO.pipe
     second = Process.spawn({ 'LATTICE_DATA' => @data }, START, '--fresh', '--port', TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }.to_s, out: writer, err: writer)
     writer.close
     assert_match(/belong to a Vast Lattice that is running already/, other.read)
     Process.wait(second)
-    assert_equal '512 mm', stored_length
+    assert_equal stored, stored_length
+  end
+
+  def stopped_within(seconds)
     begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     stop('INT')
-    # Well below what the database alone may take before it is killed.
-    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :<, 20
+    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :<, seconds
+    assert_raises(Errno::ECONNREFUSED) { Net::HTTP.get('127.0.0.1', '/', @port) }
+    refute_path_exists File.join(@data, 'mariadb/mariadbd.pid')
+  end
+
+  # It keeps what was there.
+  def a_fresh_start_without(stored)
     assert_match(/kept in .*mariadb-\d/, start('--fresh'))
     Timeout.timeout(60) { @output.gets }
-    refute_equal '512 mm', stored_length
+    refute_equal stored, stored_length
     assert_equal 2, Dir[File.join(@data, 'mariadb*')].size
   end
 
-  # The database is started again when it dies, and nothing that was confirmed is gone.
-  def test_a_database_that_dies
+  # The database and the processes that serve are started again when they die; nothing that was confirmed is gone, and the
+  # process that is left answers meanwhile.
+  def test_what_dies_is_started_again
     start
-    assert_equal '200', edit('512 mm')
+    assert_equal '200', edit('511 mm')
     kill_database
-    assert_equal('512 mm', eventually { stored_length })
-    assert_equal('200', eventually { edit('513 mm') })
-  end
-
-  # Processes that serve are started again when they die; the one that is left answers meanwhile.
-  def test_processes_that_die
-    start
-    assert_equal '200', edit('512 mm')
+    assert_equal('511 mm', eventually { stored_length })
+    assert_equal('200', eventually { edit('512 mm') })
     first = serving.select { |_, words| words.include?('cluster worker') }.keys
     assert_operator first.size, :>=, 2
     Process.kill('KILL', first.first)
@@ -124,7 +126,7 @@ class DurabilityTest < CoreCase
   # replayed from nothing is what is stored, and the file is read once although its worker is killed.
   def test_many_clients_and_a_killed_worker
     start
-    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + (ENV['LATTICE_LONG'] ? 60 : 12)
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + (ENV['LATTICE_LONG'] ? 60 : 8)
     clients = Array.new(8) { |number| Thread.new { notes(number, ends) } }
     task = bring_in
     sleep 0.3

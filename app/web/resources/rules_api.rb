@@ -81,7 +81,7 @@ module VastLattice
         text = sent['text'].to_s
         text = Formula::Picked.write(sent['tree']) { |name, value| completed_value(plan, name, value) } if sent.key?('tree')
         read = { 'text' => text, 'tree' => Formula::Picked.read(text) }
-        Formula.type(text, plan.symbols.late_scope, expected: Formula::BOOLEAN)
+        Formula.type(text, plan.reading(text).symbols.late_scope, expected: Formula::BOOLEAN)
         read
       rescue Formula::Error => e
         { 'text' => text.to_s, 'tree' => sent['tree'], **read.to_h, 'problem' => { **e.to_tree, 'span' => [e.span.start, e.span.length] } }

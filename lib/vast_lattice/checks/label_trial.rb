@@ -15,6 +15,7 @@ module VastLattice
       # Plain form: "labels" as pairs of a variant and its label, "variants", "doubled" labels with the variants that share
       # them. +rows_of+ names a table whose rows alone are labelled. Raises Formula::Error, Error.
       def run(name, text, rows_of: nil)
+        @plan = @plan.reading(text)
         reader = Plan::Reader.new(@plan.symbols)
         pattern = Plan::LabelPattern.read(name, text, reader)
         wrong = reader.findings.first
@@ -32,6 +33,7 @@ module VastLattice
 
       # {row => label} of a table, the other tables at their default rows.
       def rows(table, text)
+        @plan = @plan.reading(text)
         reader = Plan::Reader.new(@plan.symbols)
         labels = Plan::Labels.new([Plan::LabelPattern.read('name', text, reader)], @plan.targets, @plan.lists)
         named = variants(table.name).zip(table.rows).map { |variant, row| [row.name, labels.write(variant.outcome.values)['name']] }

@@ -18,6 +18,7 @@ module VastLattice
       # {"any" => true}. Returns texts: "here", "least", "most" for numbers; "here" and
       # "holds" of "variants" for conditions; "rows" with the value in each. An index stands for the first instance. Raises Formula::Error.
       def run(text, like, pick)
+        @plan = @plan.reading(text)
         typed, show = read(text, like)
         compute = compile(typed)
         here = compute.call(@plan.outcome(pick).values)

@@ -80,7 +80,7 @@ module VastLattice
         return Sheet::Fault.new(['The text is longer than 2000 characters.', 'Shorten it.']) if text.size > 2000
 
         type, unit = kind(column)
-        Plan::Entry.read(text, type: type, unit: unit, scope: @plan.symbols.scope)
+        Plan::Entry.read(text, type: type, unit: unit, scope: @plan.reading(text).symbols.scope)
         :fine
       rescue Formula::Error => e
         Sheet::Fault.new(["\"#{text[0, 60]}\" in column #{column.target}: #{e.message}", e.remedy])

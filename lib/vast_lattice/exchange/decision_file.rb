@@ -113,6 +113,7 @@ module VastLattice
 
         # A lone name has its unit, all else base units.
         def self.of_input(plan, text)
+          plan = plan.reading(text)
           typed = Formula.type(text, plan.symbols.scope)
           target = typed.kind == :name ? plan.targets[typed.data.index] : nil
           unit = target&.unit || Units[typed.type.number? && !typed.type.plain? ? typed.type.dimension.base_unit : '']

@@ -23,8 +23,15 @@ module VastLattice
         a feature, and where its pattern leaves instances out, `index` is the number of the instance. `bolts.length` is
         a column of a table as a list; its cells must be plain values.
 
+        **In components** names are paths: `leg.height`, `leg.size.row`, `leg.brace.built`, `module.leg.foot.size`, as deep as need
+        be; `leg.built` and `rollers.count` are those of the component itself, `leg.price` what it costs as far as no price in it
+        waits for the shape. Of a component that is repeated they are lists, one entry for each instance that is there:
+        `max(rollers.diameter)`, `sum(ties.length)`, `rollers.diameter[2]`. In all that a repeated component is given, `index`
+        is the number of the instance. What rules and columns decide may also be reached by `role.left.height` (all components
+        of that role, on any level) and `kind.Foot.pad` (all of that family; blanks of its name become underscores).
+
         **What is measured** on the finished shape has names, too: `product.mass`, `product.volume`, `product.surface`,
-        `product.area`, the same of a part (`frame.mass`), and `windows.count`, how many instances of a feature there are. Prices
+        `product.area`, the same of a part (`frame.mass`) or a component, and `windows.count`, how many instances of a feature there are. Prices
         may use them, and conditions of rules that only forbid, warn, limit what is measured, or add prices and operations; values
         and states may not, since the shape follows from them. What is suppressed measures nothing; where a shape cannot be had,
         it is undefined.

@@ -66,9 +66,11 @@ module VastLattice
       def instances(placing)
         place = @places[@outcome.plan.family.components.index(placing.component)]
         steps = steps(placing)
+        # Most instances are alike: what is laid in the same way stands in the same frame.
+        frames = Hash.new { |known, (numbers, model)| known[[numbers, model]] = frame(placing, numbers, model) }
         found = placing.instances.each_with_index.map do |(number, outcome), at|
           model = Model.for(outcome)
-          frame = frame(placing, place.call(number || 1), model) or return nil
+          frame = frames[[place.call(number || 1), model]] or return nil
           [number, frame.within(Frame.new(steps.fetch(at), Vector::X, Vector::Y, Vector::Z)), model]
         end
         Laid.new(placing, found.freeze)

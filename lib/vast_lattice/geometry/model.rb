@@ -117,10 +117,13 @@ module VastLattice
 
       # Mass of all parts in kg; like the other sums, undefined (NaN) unless the model is complete.
       def mass = sum(&:mass)
-      def area = sum { |solid| solid.area || 0.0 }
+      def area = sum { |body| body.area || 0.0 }
       def surface_area = sum(&:surface_area)
       def volume = sum(&:volume)
-      def instance_count = bodies.sum(&:instance_count)
+      def instance_count = total(&:instance_count)
+
+      # The sum of what the block gives of each solid, those in components included, wherever they are.
+      def total(&) = solids.sum(&) + laid.sum { |one| one.instances.sum { |_, _, model| model.total(&) } }
 
       # Centre of mass in the family's frame, or nil without solids.
       def centroid
@@ -145,7 +148,7 @@ module VastLattice
 
       private
 
-      def sum(&) = complete? ? bodies.sum(&) : Float::NAN
+      def sum(&) = complete? ? total(&) : Float::NAN
 
       def laying = @laying ||= Laying.new(outcome, solids)
 

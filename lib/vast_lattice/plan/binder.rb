@@ -200,11 +200,9 @@ module VastLattice
       def reached(effect)
         return [effect] if effect.message? || @symbols.placed.all.empty?
 
-        path = Name.read(effect.target)
-        return [effect] unless @symbols.placed.selects?(path)
+        return [effect] unless Family::EFFECTS.key?(effect.kind) && @symbols.placed.selects?(Name.read(effect.target))
 
-        kind = Family::EFFECTS.fetch(effect.kind)
-        more = kind.decided(effect.target).map { |name| name.delete_prefix(effect.target) }.first.to_s
+        more = Family::EFFECTS.fetch(effect.kind).decided(effect.target).first.to_s.delete_prefix(effect.target)
         found = @symbols.placed.selected(Name.read("#{effect.target}#{more}"), :inlet)
         found.empty? ? [effect] : found.map { |name| effect.with(target: name.to_s.delete_suffix(more)) }
       end

@@ -94,7 +94,7 @@ module VastLattice
 
       # By kind or role: where all that is reached is of the family.
       def selected(path, plan)
-        return unless plan.placed.selects?(path)
+        return unless plan.placed.selects?(path) && path.segments.size > 2
 
         inner = reached(path, plan).map { |component| [component, within(component, Name.new(segments: path.segments.drop(2)))] }
         return if inner.none?(&:last)
@@ -124,7 +124,7 @@ module VastLattice
 
       def each(effect)
         path = Name.read(effect.target)
-        return [effect] if effect.message? || !@plan.placed.selects?(path)
+        return [effect] if effect.message? || path.segments.size < 3 || !@plan.placed.selects?(path)
 
         rest = Name.new(segments: path.segments.drop(2))
         changed, same = reached(path, @plan).partition { |component| within(component, rest) }

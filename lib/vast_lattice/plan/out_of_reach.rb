@@ -17,10 +17,11 @@ module VastLattice
       # Why, and what to do, and perhaps the code of the Finding; nil where nothing is known of the name.
       def why(name)
         return ["#{Symbols::INDEX} is the number of an instance in a pattern.", OF_INSTANCES] if name == Symbols::INDEX
-        return inside(name) if @symbols.placed[Name.read(name).first]
-        return unless Measured.like?(name) && @symbols.measured.any? { |own| own.name.casecmp?(name) }
+        if Measured.like?(name) && @symbols.measured.any? { |own| own.name.casecmp?(name) }
+          return ["#{name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]
+        end
 
-        ["#{name} is measured on the finished shape; what decides the shape cannot depend on it.", LATER]
+        inside(name) if @symbols.placed[Name.read(name).first]
       end
 
       private

@@ -66,13 +66,13 @@ module VastLattice
       end
 
       # Whether a Name reaches many components at once.
-      def selects?(path) = SELECTORS.key?(path.first.downcase) && path.segments.size > 2 && !taken?(path.first)
+      def selects?(path) = SELECTORS.key?(path.first.downcase) && path.segments.size > 1 && !taken?(path.first)
 
       # Names of what a selecting Name reaches, of those components that have it; +way+ is :outlet or :inlet.
       def selected(path, way)
         reached = paths(SELECTORS.fetch(path.first.downcase), Placed.word(path.segments[1]))
         found = reached.map { |segments| Name.of(*segments, *path.segments.drop(2)) }
-        found.select { |name| public_send(way, name) }
+        found.select { |name| public_send(way, name) || (way == :inlet && own_state?(name)) }
       end
 
       # Paths (lists of names) of components with some role or family, on any level.
@@ -89,6 +89,9 @@ module VastLattice
       private
 
       def index = @index ||= all.to_h { |one| [one.name.downcase, one] }
+
+      # Whether it is decided here whether a component is there.
+      def own_state?(name) = name.segments.size == 2 && self[name.first] && %w[built shown].include?(name.last.downcase)
 
       def taken?(name) = @family.component(name) || @family.part(name) || @family.feature(name) || @family.table(name)
 

@@ -10,14 +10,24 @@ module VastLattice
 
       attr_reader :reads, :gives
 
-      def initialize(family, placed)
+      # Whether a text reads something in components that is there and not among the +symbols+.
+      def self.more?(text, symbols, placed)
+        text.scan(PATH).any? do |path|
+          name = Name.read(path)
+          symbols[path].nil? && (placed.selects?(name) ? placed.selected(name, :outlet).any? : placed.outlet(name))
+        end
+      end
+
+      # +also+ are other texts that read in components.
+      def initialize(family, placed, also = [])
         @family = family
         @placed = placed
         @reads = {}
         @gives = {}
         return if placed.all.empty?
 
-        Family::Formulas.each(family) { |text| text.to_s.scan(PATH) { |path| read(path) } }
+        Family::Formulas.each(family) { |text| read_all(text.to_s) }
+        also.each { |text| read_all(text) }
         effects.each { |effect| effect(effect) }
         (columns + family.overrides.map(&:target) + asked).each { |path| give(path) }
         family.components.each { |component| given_to(component) }
@@ -25,6 +35,7 @@ module VastLattice
 
       private
 
+      def read_all(text) = text.scan(PATH) { |path| read(path) }
       def columns = @family.tables.flat_map(&:columns).reject(&:property?).map(&:target)
 
       # What forms ask for.

@@ -11,8 +11,8 @@ module VastLattice
 
       attr_reader :targets, :findings, :scope, :lists, :placed, :reads
 
-      # +placed+ are the components: Placed.
-      def initialize(family, placed = Placed.new(family, Library.none))
+      # +placed+ are the components: Placed; +also+ other texts that may read in them.
+      def initialize(family, placed = Placed.new(family, Library.none), also: [])
         @family = family
         @placed = placed
         @findings = placed.findings.dup
@@ -23,7 +23,7 @@ module VastLattice
         family.components.each { |component| add_component(component) }
         refuse_doubles
         @own = by_name(@targets)
-        add_ports(Ports.new(family, placed))
+        add_ports(Ports.new(family, placed, also))
         @lists = ColumnLists.new(family) { |column| column_type(column) }
         @scope = made_scope
       end
