@@ -5,6 +5,7 @@ module VastLattice
     # Keeps documents of one kind. Every change is one transaction with one entry in the history, checked before it is
     # stored; undo and redo walk the history.
     class Store
+      include Locking
       include Stepping
       include BringingIn
 
@@ -74,6 +75,7 @@ module VastLattice
       # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
       # Refused when it has errors.
       def create(family, person:, slug: nil)
+        refuse_taken(@kind.title(family))
         plan = checked(family, nil)
         keep(DocumentRecord.transaction { made(family, person, slug) }, plan)
       end
@@ -101,6 +103,7 @@ module VastLattice
           next current if patch.nil? || patch.empty?
 
           refuse_overlap(current, version, patch)
+          refuse_taken(@kind.title(changed), current.record)
           plan = checked(changed, current.plan)
           following = following(current, plan) { |_, document, before| follow ? follow.call(before, current.record.name) : document }
           committed(current, plan, following) do |record, together|
@@ -213,6 +216,8 @@ module VastLattice
         raise Missing.new(slug, @kind.word) unless record
         raise InUse, users(record) if time && users(record).any?
 
+        refuse_taken(record.name) unless time
+
         record.update!(removed_at: time)
         warn "#{person} #{time ? 'removed' : 'brought back'} the #{@kind.word} #{record.name}."
       end
@@ -253,28 +258,6 @@ module VastLattice
         content = Elements.read(record, @kind)
         record.update_columns(digest: Digest.of(@kind.taken_apart(content))) unless record.digest
         compile(content, nil, library)
-      end
-
-      # Calls the block with the Stored family while nobody else changes it or what belongs together with it, in any process: the
-      # database keeps one lock for each family, which goes with the connection. Raises Contended.
-      def changing(slug)
-        locking(@kind.composed? ? Relatives.ids(record(slug)) : [record(slug).id]) { yield find(slug) }
-      end
-
-      # Calls the block while documents of these numbers are locked.
-      def locking(ids)
-        locked = []
-        ids.each { |id| lock(id, locked) }
-        yield
-      ensure
-        locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
-      end
-
-      def lock(id, locked)
-        name = "lattice #{id}"
-        raise Contended unless Turns.aside { DocumentRecord.connection.get_advisory_lock(name, Database::LOCK) }
-
-        locked << name
       end
 
       # What uses a document, with its new plan.
@@ -327,6 +310,13 @@ module VastLattice
       end
 
       def changes_since(record, version) = ChangeRecord.where(document_id: record.id).where('number >= ?', version).order(:number).to_a
+
+      # Documents that are made of others find them by name: none may take that of another one, unless it has it already.
+      def refuse_taken(name, own = nil)
+        return if !@kind.composed? || own&.name == name
+        taken = documents.present.where(name: name).where.not(id: own&.id).pick(:name) or return
+        raise Error.new("There is a #{@kind.word} #{taken} already.", remedy: 'Choose another name.')
+      end
 
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.

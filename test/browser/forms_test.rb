@@ -4,6 +4,8 @@ require_relative '../support/browser'
 
 # Forms from the desk of their author to somebody who has nothing but an address.
 class FormsTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   def form(name) = store.find('side-frame').family.form(name)
   def groups(name) = form(name).pages.map { |page| [page.title, page.groups.map(&:title)] }
 

@@ -5,6 +5,8 @@ require_relative '../support/browser'
 # Forms with what hangs on them: values that apply only sometimes, prices and operations of rules, parts and alternatives
 # that come and go, rule tables.
 class GuideTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   def click_switch(id) = find("##{id}").click
 
   # The lagging has a thickness only where there is one; its price and its operation follow.

@@ -4,6 +4,8 @@ require_relative '../support/browser'
 
 # The main journeys, in the real browser.
 class JourneysTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   # From an input event to a changed picture, in milliseconds.
   LATENCY = <<~JS
     const done = arguments[0];

@@ -4,6 +4,8 @@ require_relative '../support/browser'
 
 # The rule editor: picked and typed are the same rule, and what it does is told before it is kept.
 class RulesBrowserTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   def family = store.find('side-frame').family
   def rule(name) = family.rule(name)
 

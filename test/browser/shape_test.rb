@@ -4,6 +4,8 @@ require_relative '../support/browser'
 
 # The Shape stage, as it is used by hand and by keyboard.
 class ShapeTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   def stored = store.find('side-frame').family
 
   def enter(id, text)

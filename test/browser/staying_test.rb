@@ -5,6 +5,8 @@ require_relative '../support/browser'
 # While somebody works on a page, edits (one's own, those of others) change it where they must, and nothing else: what has
 # the focus keeps it, with its caret and what is typed, and so do scroll positions and what is unfolded. On all stages.
 class StayingTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   # What must stay: what has the focus, its caret and text, how far everything is scrolled, what is unfolded.
   STATE = <<~JS
     (() => {

@@ -4,6 +4,8 @@ require_relative '../support/browser'
 
 # Vary and the lattice, in the real browser: mostly by keyboard, as in a spreadsheet.
 class VaryBrowserTest < BrowserCase
+  WITHOUT = %w[straight-module].freeze
+
   def family(slug = 'side-frame') = store.find(slug).family
   def table(slug = 'side-frame', name = 'size') = family(slug).table(name)
   def cells(column, slug = 'side-frame', name = 'size') = table(slug, name).rows.map { |row| row.cells[column] }

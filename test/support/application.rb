@@ -59,22 +59,24 @@ module TestApplication
     FileUtils.rm_rf(FOLDER)
   end
 
-  # The demo and nothing else: what a test has changed is stored anew.
-  def self.reset
+  # The demo +without+ some of its families, and nothing else: what a test has changed is stored anew.
+  def self.reset(without: [])
     start
     VastLattice::Storage::TaskRecord.delete_all
-    return if @sums && sums == @sums
+    untouched = @sums && sums == @sums
+    return if untouched && @without == without
 
-    clear_changed
+    clear_changed(without) unless untouched && (without - @without).empty?
+    @without = without
     present = VastLattice::Storage::DocumentRecord.pluck(:slug)
-    families = demos.except(*present).values.map { |path| VastLattice::Exchange::FamilyFile.read(File.read(path)).family }
+    families = demos.except(*present, *without).values.map { |path| VastLattice::Exchange::FamilyFile.read(File.read(path)).family }
     VastLattice::Family::Kinship.ordered(families).each { |family| store.create(family, person: 'Demo') }
     @loaded = heads
     @sums = sums
   end
 
-  def self.clear_changed
-    kept = heads & @loaded.to_a
+  def self.clear_changed(without)
+    kept = (heads & @loaded.to_a).reject { |_, slug| without.include?(slug) }
     # Whoever changed a record past the store has changed no head.
     return VastLattice::Storage::Database.clear if kept.empty? || kept == @loaded
 

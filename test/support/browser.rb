@@ -28,8 +28,11 @@ class BrowserCase < CoreCase
     look(0);
   JS
 
+  # Families of the demo that are not there: where nothing is made of the side frame, its edits concern it alone.
+  WITHOUT = [].freeze
+
   def setup
-    TestApplication.reset
+    TestApplication.reset(without: self.class::WITHOUT)
     Capybara.app = TestApplication.start
     page.driver.resize(1280, 887)
   end

@@ -156,6 +156,19 @@ class StorageTest < WebCase
     assert_equal stored.family, Exchange::FamilyFile.read(Exchange::FamilyFile.yaml(stored.family)).family
   end
 
+  # What others are made of is found by its name, which nobody else may have: neither made, nor renamed, nor brought back.
+  def test_a_name_belongs_to_one_family
+    taken = /There is a family (Side frame|Gone) already/
+    assert_match taken, assert_raises(Error) { store.create(side_frame, person: 'Ann') }.message
+    gone = store.create(side_frame.with(name: 'Gone'), person: 'Ann')
+    assert_match taken, assert_raises(Error) { store.edit(gone.slug, version: nil, person: 'Ann') { |family| family.with(name: 'SIDE frame') } }.message
+    capture_io { store.remove(gone.slug, person: 'Ann') }
+    store.create(side_frame.with(name: 'Gone'), person: 'Ann')
+    assert_match taken, assert_raises(Error) { store.restore(gone.slug, person: 'Ann') }.message
+    edit('set_family', field: 'name', text: 'SIDE FRAME')
+    assert_equal 'SIDE FRAME', reloaded.name
+  end
+
   # Ten people at once: every edit lands once.
   def test_edits_at_the_same_time
     threads = Array.new(10) { |index| Thread.new { until_it_lands { edit('add_row', table: 'size', name: "T#{index}") } } }

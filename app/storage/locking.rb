@@ -1,0 +1,32 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # One lock for each document, in the database, for all processes; it goes with the connection.
+    module Locking
+      private
+
+      # Calls the block with the Stored family while nobody else changes it or what belongs together with it, in any
+      # process. Raises Contended.
+      def changing(slug)
+        locking(@kind.composed? ? Relatives.ids(record(slug)) : [record(slug).id]) { yield find(slug) }
+      end
+
+      # Calls the block while documents of these numbers are locked.
+      def locking(ids)
+        locked = []
+        ids.each { |id| lock(id, locked) }
+        yield
+      ensure
+        locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
+      end
+
+      def lock(id, locked)
+        name = "lattice #{id}"
+        raise Contended unless Turns.aside { DocumentRecord.connection.get_advisory_lock(name, Database::LOCK) }
+
+        locked << name
+      end
+    end
+  end
+end
