@@ -5,7 +5,8 @@ export function naming() {
   return {
     changed: false,
     wrong: '',
-    places: [],
+    // null until it is known.
+    places: null,
     // How many variants would change: none, unless a label speaks of names.
     variants: 0,
 
@@ -22,6 +23,7 @@ export function naming() {
       const typed = this.input.value;
       this.changed = typed.trim() !== this.name();
       if (!this.changed) { this.restore(); return; }
+      this.places = null;
       try {
         const [{ changes, blast, others }, { uses }] = await Promise.all([post(`${this.api}/foresee`, { edits: [this.renaming()] }), this.spoken()]);
         if (this.input.value !== typed) return;
@@ -35,6 +37,7 @@ export function naming() {
     },
 
     followText() {
+      if (!this.places) return 'Looking where it is used …';
       const variants = this.variants ? `${this.variants} ${this.variants === 1 ? 'variant changes' : 'variants change'}` : 'no variant changes';
       return `${this.places.length} ${this.places.length === 1 ? 'place follows' : 'places follow'}; ${variants}.`;
     },

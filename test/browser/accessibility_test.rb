@@ -6,7 +6,10 @@ require_relative '../support/browser'
 class AccessibilityTest < BrowserCase
   AXE = File.read(File.join(ROOT, 'node_modules/axe-core/axe.min.js'))
   PAGES = ['/families', *%w[shape name vary rule guide prove release].map { |stage| "/families/side-frame/#{stage}" },
-           *%w[gallery compare combine numbers].map { |tab| "/families/roller/vary?tab=#{tab}" }, '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape', '/families/side-frame/forms/full', '/configurations'].freeze
+           *%w[gallery compare combine numbers].map { |tab| "/families/roller/vary?tab=#{tab}" }, '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape', '/families/side-frame/forms/full', '/configurations',
+           '/families/straight-module/shape?open=component:rollers', '/families/straight-module/prove', '/families/straight-module/parts'].freeze
+  # Pages that scroll as a whole, with what shows that they are there.
+  SHEETS = { '/families' => '.card-sheet', '/configurations' => '.sheet', '/families/straight-module/parts' => '.parts-table' }.freeze
   # Brings more of a page to light: forms, selections, marks of measuring.
   UNFOLD = <<~JS
     document.querySelector('.rule-new button')?.click();
@@ -25,12 +28,12 @@ class AccessibilityTest < BrowserCase
 
   # Pages that are much like another one, for the long run.
   ALIKE = %w[/families/roller/vary?tab=compare /families/roller/vary?tab=numbers /families/roller/vary?tab=combine /families/roller/shape?open=stock:tube
-             /families/support-leg/shape /families/side-frame/release].freeze
+             /families/support-leg/shape /families/side-frame/release /families/side-frame/shape?open=windows /families/straight-module/prove].freeze
 
   def test_axe_finds_nothing_serious_and_nothing_overflows
     (ENV['LATTICE_LONG'] ? PAGES : PAGES - ALIKE).each do |path|
       visit path
-      assert_selector({ '/families' => '.card-sheet', '/configurations' => '.sheet' }.fetch(path, '.picture svg'))
+      assert_selector SHEETS.fetch(path, '.picture svg')
       page.execute_script(UNFOLD)
       settle
       page.execute_script(AXE)
@@ -40,7 +43,7 @@ class AccessibilityTest < BrowserCase
         assert_operator page.evaluate_script('document.documentElement.scrollWidth'), :<=, width, "#{path} at #{width}"
         # The stage scrolls, not the page.
         height = page.evaluate_script('document.documentElement.scrollHeight')
-        assert_operator height, :<=, 800, "#{path} at #{width}" if width > 390 && !%w[/families /configurations].include?(path)
+        assert_operator height, :<=, 800, "#{path} at #{width}" if width > 390 && !SHEETS.key?(path)
         # Between these two, nothing but sizes differs; on a phone one fills in a form, all else is folded away.
         assert_empty page.evaluate_async_script(RUN), "#{path} at #{width}" if width == 1280 || (width == 390 && on_phones?(path))
       end

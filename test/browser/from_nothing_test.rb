@@ -44,7 +44,7 @@ class FromNothingTest < BrowserCase
       '#new-pattern-part-rows' => '2', '#new-pattern-part-row_pitch' => '70 mm' }.each { |field, text| enter(field, text) }
     press(:enter)
     assert_selector '.picture [data-feature=holes]'
-    assert_equal 'step-holes', page.evaluate_script('document.activeElement.closest("[data-recipe]").id')
+    assert_selector '#step-holes :focus'
     tab_to('#new-kind-part')
     press('slot')
     enter('#new-name-part', 'slot', :enter)

@@ -126,7 +126,7 @@ class DurabilityTest < CoreCase
   # replayed from nothing is what is stored, and the file is read once although its worker is killed.
   def test_many_clients_and_a_killed_worker
     start
-    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + (ENV['LATTICE_LONG'] ? 60 : 8)
+    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + (ENV['LATTICE_LONG'] ? 60 : 6)
     clients = Array.new(8) { |number| Thread.new { notes(number, ends) } }
     task = bring_in
     sleep 0.3

@@ -5,6 +5,8 @@ require_relative '../support/random_edits'
 
 # Several processes serve the same families: each store here stands for one of them. What one changes the others follow.
 class ManyProcessesTest < WebCase
+  WITHOUT = %w[straight-module].freeze
+
   def random_edit(store, random)
     store.edit('side-frame', version: nil, person: 'Engineer') { |family| Family::Edits.apply(family, RandomEdits.new(family, random).edit) }
   rescue VastLattice::Error

@@ -5,6 +5,8 @@ require_relative '../support/application'
 # A new effect and a new control are one file and one line each: then files, plans, outcomes, the API, edits, renames and the
 # pages know them.
 class NewKindsTest < WebCase
+  WITHOUT = %w[straight-module].freeze
+
   # What stands in the file of a new effect.
   module Remind
     ARGUMENT = VastLattice::Family::EffectArgument.new(name: 'above', title: 'Above', hint: 'e.g. 2 m', required: true)

@@ -41,8 +41,8 @@ class ReviewsTest < WebCase
       assert_equal [true, 8, 8, 8], found.values_at('done', 'variants', 'looked', 'valid')
       assert_match(/\A[n-]{8}\z/, found['levels'])
       assert_equal({ 'done' => true, 'valid' => 8, 'looked' => 8, 'findings' => 1, 'health' => 'note' }, get_json("#{API}/card"))
-      edit('one')
-      edit('')
+      note = store.find('side-frame').family.feature('windows').note
+      ['one', note].each { |text| edit(text) }
       assert_equal found.except('version'), get_json("#{API}/review").except('version')
       assert_equal 1, tasks.count
     end

@@ -6,6 +6,8 @@ require_relative '../support/random_edits'
 
 # What is stored: nothing typed is lost, every change is one history entry, nobody overwrites another.
 class StorageTest < WebCase
+  WITHOUT = %w[straight-module].freeze
+
   def edit(name, version: nil, **arguments)
     store.edit('side-frame', version: version, person: 'Engineer') { |family| Family::Edits.apply(family, arguments.transform_keys(&:to_s).merge('do' => name)) }
   end
@@ -46,7 +48,6 @@ class StorageTest < WebCase
 
   # Every edit there is, read again from the database, and taken back.
   def test_every_edit_is_stored_and_taken_back
-    store.remove('straight-module', person: 'Engineer')
     EditExamples::ALL.each do |example|
       ground = EditExamples.ground(side_frame, example)
       before = store.edit('side-frame', version: nil, person: 'Engineer') { ground }.plan.breaking
@@ -279,7 +280,6 @@ class StorageTest < WebCase
   end
 
   def test_another_kind_of_document
-    store.remove('straight-module', person: 'Ann')
     notes, other = Array.new(2) { Storage::Store.new(NotesDocument) }
     made = notes.create(Notes.new(name: 'Roller', notes: [%w[a one]], about: ['roller']), person: 'Ann')
     refute_equal 'roller', made.slug, 'addresses differ'

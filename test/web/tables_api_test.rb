@@ -5,6 +5,8 @@ require_relative '../support/malformed_files'
 
 # The API of variant tables: what the grid, the lattice and the imports ask.
 class TablesAPITest < WebCase
+  WITHOUT = %w[straight-module].freeze
+
   def family = store.find('side-frame').family
 
   # Sends a spreadsheet and waits until it is read.
