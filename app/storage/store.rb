@@ -314,6 +314,7 @@ module VastLattice
       # Documents that are made of others find them by name: none may take that of another one, unless it has it already.
       def refuse_taken(name, own = nil)
         return if !@kind.composed? || own&.name == name
+
         taken = documents.present.where(name: name).where.not(id: own&.id).pick(:name) or return
         raise Error.new("There is a #{@kind.word} #{taken} already.", remedy: 'Choose another name.')
       end

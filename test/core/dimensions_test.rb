@@ -80,7 +80,6 @@ class DimensionsTest < CoreCase
     able = Family::FEATURE_KINDS.kinds.product(stocks).select { |kind, (stock, _)| kind.stocks.nil? || kind.stocks.include?(stock.name) }
     # Each kind and each stock several times, and in the long run all.
     able.each_slice(ENV['LATTICE_LONG'] ? 1 : 3) do |(kind, (stock, outline)), *|
-
       feature = { 'name' => 'new', 'kind' => kind.name, **Family::Measure.beginnings(kind.measures) }
       result = Result.new(Plan.of(beginning(stock, outline, [feature])))
       next if result.errors?
