@@ -12,7 +12,7 @@ module VastLattice
     # [Exchange::FamilyFile::Document, Plan::Library]. Of a bundle, the document is the family that it is about. Raises
     # Exchange::FamilyFile::Unreadable or Exchange::Unreadable.
     def read
-      return bundle if @text.b.start_with?(Exchange::BundleFile::ZIP) || @text.match?(/^\s*["']?families["']?\s*:/n)
+      return bundle if Exchange::BundleFile.several?(@text)
 
       document = Exchange::FamilyFile.read(@text)
       [document, Plan::Library.new([*beside(document.family), document.family])]
@@ -28,7 +28,7 @@ module VastLattice
 
     # Families of the other files; those that cannot be read are passed over.
     def beside(family)
-      return [] if family.components.empty?
+      return [] if family.components.empty? && family.base.nil?
 
       others = Dir[File.join(File.dirname(@path), '*.{yaml,yml,json}')].reject { |path| File.identical?(path, @path) }
       others.filter_map { |path| family_of(path) }.reject { |own| own.name.casecmp?(family.name) }

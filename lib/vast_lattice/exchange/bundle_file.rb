@@ -28,8 +28,11 @@ module VastLattice
         return unzipped(bytes) if bytes.start_with?(ZIP)
 
         text = bytes.dup.force_encoding('UTF-8')
-        text.match?(/^\s*["']?families["']?\s*:/) ? listed(text) : of([FamilyFile.read(text).family])
+        several?(bytes) ? listed(text) : of([FamilyFile.read(text).family])
       end
+
+      # Whether the bytes are those of a bundle, as far as can be told at a glance.
+      def several?(bytes) = bytes.b.start_with?(ZIP) || bytes.b.match?(/^\s*["']?families["']?\s*:/n)
 
       # A bundle as YAML, and as a ZIP.
       def yaml(bundle)
@@ -99,7 +102,12 @@ module VastLattice
         refuse(nil, "The family #{doubled.first} stands in the bundle twice.") if doubled
       end
 
-      def named(families, name) = name && families.find { |one| one.name.casecmp?(name.to_s) }&.name
+      def named(families, name)
+        return unless name
+
+        families.find { |one| one.name.casecmp?(name.to_s) }&.name ||
+          refuse(nil, "The bundle is about the family #{name}, which is not in it: #{families.map(&:name).join(', ')}.")
+      end
 
       def slug(name) = name.downcase.gsub(/[^\p{L}\p{N}]+/, '-')
       def refuse(line, text) = raise(FamilyFile::Unreadable, [[line, text]])
