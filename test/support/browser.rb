@@ -41,8 +41,9 @@ class BrowserCase < CoreCase
   # What a page keeps goes; the browser's cache of shipped files stays, which takes half of the time of a first page.
   def teardown
     page.execute_script('localStorage.clear()')
-    page.driver.clear_cookies
     Capybara.current_session.visit('about:blank')
+    # Last: what a page still hears brings its session back.
+    page.driver.clear_cookies
   rescue StandardError
     Capybara.reset_sessions!
   end
