@@ -33,7 +33,7 @@ module VastLattice
 
       before do
         # Who has seen families stays what they were, also where they look at a published form.
-        session[:role] ||= role unless asked_by_program?
+        asked_by_program? ? keep_session : session[:role] ||= role
         headers 'cache-control' => 'no-store'
         content_type :json if asked_by_program?
         raise Refusal::Unreadable unless readable_request?
@@ -51,6 +51,10 @@ module VastLattice
       end
 
       private
+
+      # The session is in a cookie, and many requests of a page are under way at once: only pages write it, so that no late answer
+      # brings back what it was.
+      def keep_session = request.session_options[:skip] = true
 
       def refused(refusal)
         status refusal.code

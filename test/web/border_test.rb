@@ -138,13 +138,25 @@ class BorderTest < WebCase
   end
 
   def read(id)
-    50.times do
+    300.times do
       found = get_json("#{API}/imports/#{id}")
       return found if found['done'] || found['error']
 
       sleep 0.1
     end
     flunk 'it is never read'
+  end
+
+  # Many requests of a page are under way at once: no answer to a program writes the session, so none brings back an older one.
+  def test_only_pages_write_the_session
+    key = token
+    assert last_response['set-cookie']
+    sent = bring('HTTP_X_CSRF_TOKEN' => key)
+    refute last_response['set-cookie'], 'an import'
+    assert_predicate read(sent['id'])['total'], :positive?
+    refute last_response['set-cookie'], 'what is asked again and again'
+    post_json("#{API}/edits", { 'edit' => { 'do' => 'switch_rule', 'name' => 'Heavy loads', 'active' => false } }, 'HTTP_X_CSRF_TOKEN' => key)
+    refute last_response['set-cookie'], 'an edit'
   end
 
   # An import belongs to who began it, needs the right to edit, waits in a queue that is bounded, and survives a restart.

@@ -48,8 +48,8 @@ module VastLattice
 
       def queue = @queue ||= Jobs::Queue.new
 
-      # Imports belong to the session that began them.
-      def owner = session[:owner] ||= SecureRandom.hex(16)
+      # Imports belong to the session that began them: it is known by what its tokens are made of.
+      def owner = Digest::SHA256.hexdigest(session[:csrf].to_s)[0, 32]
 
       def import(slug, id)
         queue.find(slug, id, owner: owner) ||
