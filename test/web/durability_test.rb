@@ -126,8 +126,7 @@ class DurabilityTest < CoreCase
   # replayed from nothing is what is stored, and the file is read once although its worker is killed.
   def test_many_clients_and_a_killed_worker
     start
-    ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + (ENV['LATTICE_LONG'] ? 60 : 6)
-    clients = Array.new(8) { |number| Thread.new { notes(number, ends) } }
+    clients = Array.new(8) { |number| Thread.new { notes(number, ENV['LATTICE_LONG'] ? 60 : 6) } }
     task = bring_in
     sleep 0.3
     Process.kill('KILL', worker)
@@ -146,10 +145,12 @@ class DurabilityTest < CoreCase
     database&.close
   end
 
-  # A client with one connection that edits a note of its own over and over; returns the notes that were confirmed.
-  def notes(number, ends)
+  # A client with one connection that edits a note of its own over and over, for so many seconds from when it has its session; returns
+  # the notes that were confirmed.
+  def notes(number, seconds)
     Net::HTTP.start('127.0.0.1', @port) do |http|
       headers = session(http)
+      ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
       (1..).each_with_object([]) do |round, confirmed|
         break confirmed if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
 
