@@ -11,7 +11,7 @@ module VastLattice
         current = documents.map { |document| @kind.record(@kind.title(document)) }
         locking(current.compact.flat_map { |record| Relatives.ids(record) }.uniq.sort) do
           brought = compiled_together(documents, current.map { |record| record && stored(record.reload) })
-          around = users_around(brought)
+          around = followers(brought)
           made = DocumentRecord.transaction { write_together(brought, around, person) }
           around.each { |one| remember(one.stored.record, one.plan) }
           made.zip(brought).map { |record, one| keep(record, one.plan) }
@@ -31,16 +31,13 @@ module VastLattice
         end
       end
 
-      def users_around(brought)
-        changed = brought.select(&:stored)
-        known = changed.map { |one| one.stored.record.id }
-        users = changed.flat_map { |one| Relatives.users(one.stored.record) }.uniq(&:id).reject { |record| known.include?(record.id) }
-        following = Following.new(self, @kind, *one_changed(brought), brought.to_h { |one| [@kind.title(one.after), one.plan] })
-        following.of(users.sort_by { |record| Relatives.used_ids(record).size })
+      # Following::Ones of what uses them.
+      def followers(brought)
+        changed, fresh = brought.partition(&:stored)
+        Following.new(self, @kind, changed.map { |one| [one.stored, one.plan] }, fresh.to_h do |one|
+          [@kind.title(one.after), one.plan]
+        end).all
       end
-
-      # Any of them: Following asks for one that changed.
-      def one_changed(brought) = brought.find(&:stored)&.then { |one| [one.stored, one.plan] } || [nil, nil]
 
       def write_together(brought, around, person)
         changed = [*brought.select(&:stored), *around].select { |one| one.patch && !one.patch.empty? }

@@ -4,32 +4,38 @@ module VastLattice
   module Storage
     # What a change of a document does to those that use it: they are compiled with it, and what would break one of them is refused.
     class Following
-      # One that follows: as it is Stored, its document +after+ the change, what that compiles to, and the patch (nil where the
-      # document itself stays as it is).
-      # +fresh+ are faults that it did not have before.
+      # One that follows: as it is Stored, its document +after+ the change, what that compiles to, the patch (nil where the document
+      # itself stays as it is), and +fresh+, the faults that it did not have before.
       One = Struct.new(:stored, :after, :plan, :patch, :fresh)
 
-      # +plans+ are those of more that change with it, by name.
-      def initialize(store, kind, current, plan, plans = {})
+      # +changes+ are pairs of a changed document, Stored as it was, and what it compiles to now; +plans+ are those of new ones, by name.
+      def initialize(store, kind, changes, plans = {})
         @store = store
         @kind = kind
-        @current = current
-        @documents = current ? { current.record.name => [kind.document(current.plan), kind.document(plan)] } : {}
-        @plans = current ? { current.record.name => plan, kind.title(kind.document(plan)) => plan, **plans } : plans
+        @changed = changes.map { |stored, _| stored.record }
+        @documents = changes.to_h { |stored, plan| [stored.record.name, [kind.document(stored.plan), kind.document(plan)]] }
+        names = ->(stored, plan) { [stored.record.name, kind.title(kind.document(plan))] }
+        @plans = changes.flat_map { |stored, plan| names.call(stored, plan).map { |name| [name, plan] } }.to_h.merge(plans)
       end
 
-      # The Ones, each after those that it uses. The block changes the document of a record. Raises Used.
+      # The Ones, each after those that it uses. A block changes the document of a record. Raises Used.
       def all(&) = ensured(foreseen(&))
 
       # The same, whatever would break.
       def foreseen
-        Relatives.users(@current.record).map { |record| one(@store.stored(record)) { |document, before| yield record, document, before } }
+        users.map do |record|
+          one(@store.stored(record)) { |document, before| block_given? ? yield(record, document, before) : document }
+        end
       end
 
-      # The Ones of some records, each after those that it uses, that stay as they are. Raises Used.
-      def of(records) = ensured(records.map { |record| one(@store.stored(record)) { |document, _| document } })
-
       private
+
+      # Records of what uses the changed ones, itself unchanged. Whoever uses another one uses more than that.
+      def users
+        known = @changed.map(&:id)
+        found = @changed.flat_map { |record| Relatives.users(record) }.uniq(&:id).reject { |record| known.include?(record.id) }
+        @changed.one? ? found : found.sort_by { |record| Relatives.used_ids(record).size }
+      end
 
       def ensured(found)
         told = found.flat_map { |one| one.fresh.map { |fault| there(one.stored, fault) } }

@@ -119,7 +119,7 @@ module VastLattice
       def foresee(slug, follow: nil)
         current = find(slug)
         plan = compile(yield(@kind.document(current.plan)), current.plan)
-        around = @kind.composed? ? Following.new(self, @kind, current, plan) : nil
+        around = @kind.composed? ? Following.new(self, @kind, [[current, plan]]) : nil
         ones = around&.foreseen { |_, document, before| follow ? follow.call(before, current.record.name) : document }
         [current, plan, ones.to_a]
       end
@@ -131,7 +131,7 @@ module VastLattice
         return [] unless @kind.composed? && before && till == current.version
 
         together = changes_since(current.record, from).filter_map(&:together)
-        Following.new(self, @kind, current, before.plan).foreseen { |record, document, _| stepped_back(record, document, together) }
+        Following.new(self, @kind, [[current, before.plan]]).foreseen { |record, document, _| stepped_back(record, document, together) }
                  .map { |one| [one.stored.record, one.plan, one.stored.plan] }
       end
 
@@ -261,7 +261,7 @@ module VastLattice
       end
 
       # What uses a document, with its new plan.
-      def following(current, plan, &) = @kind.composed? ? Following.new(self, @kind, current, plan).all(&) : []
+      def following(current, plan, &) = @kind.composed? ? Following.new(self, @kind, [[current, plan]]).all(&) : []
 
       # Calls the block with the locked record, and a word for all changes that belong together, in one transaction; returns it
       # Stored with its new plan. Raises Contended where a document is not as +current+ and +following+ have it any more.

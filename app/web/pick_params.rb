@@ -16,21 +16,15 @@ module VastLattice
         family = plan.family
         rows = pick.rows.select { |name, row| row.empty? || family.table(name)&.row(row) }
                    .select { |name, _| family.table(name) }
-        answers = pick.answers.select { |name, _| answerable?(plan, name) }
-        Plan::Pick.new(rows: rows, answers: answers, overrides: pick.overrides.select { |name, _| decided?(plan, name) })
+        answers = pick.answers.select { |name, _| (target = decided(plan, name)) && (target.answerable? || target.kind == :row) }
+        Plan::Pick.new(rows: rows, answers: answers, overrides: pick.overrides.select { |name, _| decided(plan, name) })
       end
 
-      # Whether a person can answer a name, here or in a component.
-      def self.answerable?(plan, name)
-        target = plan.symbols.own(name) || plan.symbols.given(name) || inside(plan, name)
-        target && (target.answerable? || target.kind == :row)
+      # The Target of what is decided by a name, here or in a component; nil where there is none.
+      def self.decided(plan, name)
+        plan.symbols.decided(name) || (plan.inlet(Name.read(name))&.target if plan.placed.all.any?)
       end
-
-      def self.decided?(plan, name) = plan.symbols[name] || plan.symbols.given(name) || inside(plan, name)
-
-      # The Target of something in a component, or nil.
-      def self.inside(plan, name) = plan.placed.all.any? ? plan.inlet(Name.read(name))&.target : nil
-      private_class_method :answerable?, :decided?, :inside
+      private_class_method :decided
 
       # The query that asks for a Pick.
       def self.query(pick)

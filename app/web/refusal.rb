@@ -26,7 +26,7 @@ module VastLattice
         Storage::Stale => IN_ITS_WORDS[409, { stale: true }], Storage::Contended => IN_ITS_WORDS[409],
         FormsAPI::Foreign => IN_ITS_WORDS[403],
         HeavyWork::Busy => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503],
-        Storage::Used => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree), used: true }) },
+        Storage::Used => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree), used: true, along: e.along }) },
         Storage::Refused => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree) }) },
         Formula::Error => ->(e) { new(422, e.message, e.remedy, { findings: [{ 'span' => [e.span.start, e.span.length] }] }) },
         Exchange::Unreadable => ->(e) { new(422, e.message.lines.first.strip, e.remedy, { problems: e.problems.map(&:to_tree) }) },

@@ -9,6 +9,8 @@ export class Refusal extends Error {
     this.stale = Boolean(error.stale);
     // It would break what uses the family; the findings say where.
     this.used = Boolean(error.used);
+    // Whether it can be taken out there, too.
+    this.along = Boolean(error.along);
     // Nothing was answered, or the program was too busy: the same request may do when it is sent again.
     this.passing = Boolean(error.passing);
   }

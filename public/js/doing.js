@@ -59,7 +59,7 @@ export function doing() {
       if (!refusal.used) return false;
       this.tell('');
       this.usedPlaces = refusal.findings.map((finding) => finding.message);
-      this.usedEdits = [].concat(edits).some((edit) => /^remove_(parameter|part|features?|components|table)$/.test(edit.do)) ? edits : null;
+      this.usedEdits = refusal.along ? edits : null;
       this.usedTold = told;
       return true;
     },
@@ -72,7 +72,6 @@ export function doing() {
         this.tell(usedTold || 'Done, there too. Undo takes back the whole.');
       } catch (refusal) {
         if (!this.offerAlong(usedEdits, refusal, usedTold)) this.tell(words(refusal));
-        this.usedEdits = null;
       }
     },
 

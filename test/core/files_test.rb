@@ -130,13 +130,6 @@ class FilesTest < CoreCase
       .each { |(name, arguments), message| assert_match message, refused(Error) { edit(side_frame, name, **arguments) }.full_text }
   end
 
-  # Exit code and output of a command.
-  def lattice(*arguments)
-    out = StringIO.new
-    err = StringIO.new
-    [CommandLine.new(arguments.map(&:to_s), out: out, err: err).run, out.string, err.string]
-  end
-
   def with_file(text)
     Tempfile.create(['family', '.yaml']) do |file|
       file.write(text)

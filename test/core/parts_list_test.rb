@@ -74,12 +74,6 @@ class PartsListTest < CoreCase
     assert_includes Exchange::PartsSheets.rows(undefined.indented).last, 'undefined'
   end
 
-  def lattice(*arguments)
-    out = StringIO.new
-    err = StringIO.new
-    [CommandLine.new(arguments.map(&:to_s), out: out, err: err).run, out.string, err.string]
-  end
-
   # The command, with the families beside the file, from a bundle of each kind, and without what is used.
   def test_commands
     code, out, = lattice('parts', MODULE, '--row', 'equipment=guided', '--row', 'size=SM-400-1000')

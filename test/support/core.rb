@@ -44,6 +44,13 @@ class CoreCase < Minitest::Test
     File.read('/proc/self/status')[/VmRSS:\s+(\d+)/, 1].to_i
   end
 
+  # Exit code, output and complaints of a command of bin/lattice.
+  def lattice(*arguments)
+    out = StringIO.new
+    err = StringIO.new
+    [VastLattice::CommandLine.new(arguments.map(&:to_s), out: out, err: err).run, out.string, err.string]
+  end
+
   # The error that the block raises.
   def refused(kind = Formula::Error, &) = assert_raises(kind, &)
 end

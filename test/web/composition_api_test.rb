@@ -194,6 +194,18 @@ class CompositionApiTest < WebCase
     assert_includes last_response.body, 'would contain itself'
   end
 
+  # Of several families that come in at once, each is followed by what is based on it.
+  def test_a_bundle_changes_a_base
+    send_form('/families/side-frame/based', {})
+    tie, frame = %w[cross-tie side-frame].zip(%w[length flange]).map do |slug, name|
+      Family::Edits.apply(store.find(slug).family, 'do' => 'put_parameter', 'name' => name, 'fields' => { 'note' => 'from outside' })
+    end
+    send_bytes('/api/bundles', Exchange::BundleFile.yaml(Exchange::BundleFile.of([tie, frame])))
+    assert_equal 200, last_response.status, last_response.body
+    other = store.records.find { |record| record.name == 'Side frame, other' }.slug
+    assert_equal(['from outside'] * 2, ['side-frame', other].map { |slug| store.find(slug).family.parameter('flange').note })
+  end
+
   def test_interference_by_pages
     edit('straight-module', { 'do' => 'give_components', 'components' => %w[rollers], 'path' => 'shaft_diameter', 'text' => '15 mm' })
     here = get_json('/api/families/straight-module/interference?row[size]=SM-400-1000')['found']

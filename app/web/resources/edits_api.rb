@@ -19,9 +19,7 @@ module VastLattice
         # Applies one edit, or several as one change.
         post '/:slug/edits' do |slug|
           edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
-          stored = store.edit(slug, version: sent['version'], person: person, follow: following(edits)) do |family|
-            edited(family, edits)
-          end
+          stored = made(slug, edits)
           answer(changed(slug, stored) { resolved(stored) })
         end
 
@@ -81,6 +79,13 @@ module VastLattice
       private
 
       def name_of(change) = Storage::DocumentRecord.lean.find(change.document_id).name
+
+      # The family Stored after edits; where others need what goes, they are told whether it can go there, too.
+      def made(slug, edits)
+        store.edit(slug, version: sent['version'], person: person, follow: following(edits)) { |family| edited(family, edits) }
+      rescue Storage::Used => e
+        raise Storage::Used.new(e.findings, along: !sent['along'] && Plan::TakenAlong.any?(edits))
+      end
 
       # What becomes of families around it: names follow; with "along" what is removed goes there, too.
       def following(edits) = sent['along'] ? Plan::TakenAlong.of(edits) : Plan::Following.of(edits)

@@ -13,18 +13,13 @@ module VastLattice
       end
 
       # {currency => amount, NaN where one is undefined} of an outcome, of its own +lines+ and of its components.
-      def sums(outcome, lines = lines(outcome)) = total([Outcome::Line.sums(lines), *inside(outcome)])
+      def sums(outcome, lines = lines(outcome)) = Outcome::Line.total([Outcome::Line.sums(lines), *inside(outcome)])
 
       # The same of the components alone, each instance counted.
       def inside(outcome)
         outcome.placings.select(&:built?).flat_map do |placing|
           placing.kinds.map { |own, numbers| sums(own).transform_values { |amount| amount * numbers.size } }
         end
-      end
-
-      # Sums together.
-      def total(list)
-        list.reduce({}) { |sum, one| sum.merge(one) { |_, left, right| (left + right).then { |all| all.finite? ? all.round(2) : all } } }
       end
     end
   end

@@ -20,6 +20,11 @@ module VastLattice
         prices.group_by(&:unit).transform_values { |own| own.any?(&:undefined) ? Float::NAN : own.sum(&:amount).round(2) }
       end
 
+      # Sums together, to the cent.
+      def self.total(list)
+        list.reduce({}) { |sum, one| sum.merge(one) { |_, left, right| (left + right).then { |all| all.finite? ? all.round(2) : all } } }
+      end
+
       # Sums as text; '' where there is none.
       def self.price_of(sums)
         return 'undefined' if sums.each_value.any? { |amount| !amount.finite? }

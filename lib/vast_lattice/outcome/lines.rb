@@ -13,8 +13,7 @@ module VastLattice
       # The same as amounts.
       def price_sums
         inside = placings.select(&:built?).flat_map { |placing| placing.instances.map { |_, own| own.price_sums } }
-        [Line.sums(lines), *inside].reduce { |sum, one| sum.merge(one) { |_, left, right| left + right } }
-                                   .transform_values { |amount| amount.finite? ? amount.round(2) : amount }
+        Line.total([Line.sums(lines), *inside])
       end
 
       # Operations that rules add: Lines.

@@ -38,7 +38,7 @@ module VastLattice
         return given if given.empty? || @plan.placed.all.empty?
 
         given.reject do |name, text|
-          next if @plan.symbols.own(name) || @plan.symbols.given(name)
+          next if @plan.symbols.decided(name)
 
           inlet = @plan.inlet(Name.read(name)) or next
           refuse_computed(inlet.target) if inlet.target.computed?
@@ -49,7 +49,7 @@ module VastLattice
 
       def answers(given)
         list(given) do |name|
-          target = @plan.symbols.own(name) || @plan.symbols.given(name)
+          target = @plan.symbols.decided(name)
           refuse('parameter', name, @plan.symbols.parameter_names) unless target&.value? || target&.given?
           refuse_computed(target.innermost) if target.innermost.computed?
           target

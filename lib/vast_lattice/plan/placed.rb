@@ -56,6 +56,9 @@ module VastLattice
         inner&.within(one)
       end
 
+      # The Outlets of a Name, one for each component that it selects; none where it reads nothing.
+      def outlets(path) = selects?(path) ? selected(path, :outlet).map { |name| outlet(name) } : [*outlet(path)]
+
       # The Inlet of what can be decided at a Name that begins with a component, or nil.
       def inlet(path)
         one = self[path.first]

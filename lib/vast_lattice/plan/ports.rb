@@ -12,10 +12,7 @@ module VastLattice
 
       # Whether a text reads something in components that is there and not among the +symbols+.
       def self.more?(text, symbols, placed)
-        text.scan(PATH).any? do |path|
-          name = Name.read(path)
-          symbols[path].nil? && (placed.selects?(name) ? placed.selected(name, :outlet).any? : placed.outlet(name))
-        end
+        text.scan(PATH).any? { |path| symbols[path].nil? && placed.outlets(Name.read(path)).any? }
       end
 
       # +also+ are other texts that read in components.
@@ -62,13 +59,14 @@ module VastLattice
       # What reaches many components is a list.
       def read(text)
         path = Name.read(text)
+        outlets = @placed.outlets(path)
+        return if outlets.empty? || @reads.key?(path.key)
+
         if @placed.selects?(path)
-          outlets = @placed.selected(path, :outlet).map { |name| @placed.outlet(name) }
           outlets = outlets.select { |outlet| outlets.first.target.type.accepts?(outlet.target.type) }
-          @reads[path.key] ||= outlets.map { |outlet| outlet.with(name: text, many: true) } if outlets.any?
-        elsif (outlet = @placed.outlet(path))
-          @reads[path.key] ||= [outlet]
+                           .map { |outlet| outlet.with(name: text, many: true) }
         end
+        @reads[path.key] = outlets
       end
 
       def give(text)

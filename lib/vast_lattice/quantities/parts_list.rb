@@ -59,7 +59,7 @@ module VastLattice
         figures = Figures.of(outcome)
         made = components(outcome, spot)
         parts = parts(figures, spot, made.size)
-        price = Geometry::Pricing.total([figures.price, *made.map { |one| one.price.transform_values { |amount| amount * one.quantity } }])
+        price = Outcome::Line.total([figures.price, *made.map { |one| one.price.transform_values { |amount| amount * one.quantity } }])
         Position.new(**spot.told, title: title, reasons: reasons, family: outcome.plan.family.name,
                                   part_number: label(outcome, 'part_number'), description: label(outcome, 'description'), price: price,
                                   mass: made.sum(figures.mass) do |one|

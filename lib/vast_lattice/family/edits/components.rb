@@ -8,7 +8,9 @@ module VastLattice
         TEXTS = %w[family label note role called built_when shown_when tier by_hand].freeze
         WORDS = { 'tier' => Feature::TIERS, 'by_hand' => ['', *Feature::HANDS] }.freeze
         SIDE = %w[own on side].freeze
-        private_constant :TEXTS, :WORDS, :SIDE
+        # Fields that hold no formula.
+        PLAIN = [*TEXTS, 'envelope.kind', 'envelope.label', 'envelope.along'].freeze
+        private_constant :TEXTS, :WORDS, :SIDE, :PLAIN
 
         # Adds a component in plain form, or replaces the one of its name.
         def self.put_component(family, component:)
@@ -106,8 +108,7 @@ module VastLattice
 
         def self.named(family, component, field, text)
           return Naming.condition(family, text) if Naming::CONDITIONS.include?(field)
-          return [family, text] if TEXTS.include?(field) || %w[envelope.kind envelope.label
-                                                               envelope.along].include?(field) || SIDE.include?(Name.read(field).last)
+          return [family, text] if PLAIN.include?(field) || SIDE.include?(Name.read(field).last)
 
           Naming.named(family, text, unit(component, field))
         end
