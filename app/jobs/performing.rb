@@ -6,7 +6,7 @@ module VastLattice
     # left alone, and what comes of one is written only while it is under way.
     class Performing < Struct.new(:task_id)
       FAILED = { 'message' => 'Something went wrong inside the program. Nothing was changed.',
-                 'remedy' => 'Try again; the terminal of bin/start tells more.' }.freeze
+                 'remedy' => 'Try again. If it happens again, please tell whoever looks after Vast Lattice.' }.freeze
       GIVEN_UP = { 'message' => 'The program that worked on it ended several times.', 'remedy' => 'Try again with a smaller file.' }.freeze
       private_constant :FAILED, :GIVEN_UP
 
@@ -45,7 +45,7 @@ module VastLattice
       rescue VastLattice::Error => e
         finish(task, 'refused', e.to_tree)
       rescue StandardError => e
-        warn "#{e.class}: #{e.message}", *e.backtrace.first(12)
+        Trouble.tell(e)
         refuse(task, FAILED)
       end
 

@@ -9,6 +9,10 @@ module VastLattice
       class Unreadable < StandardError
       end
 
+      AGAIN = 'Try again. If it happens again, please tell whoever looks after Vast Lattice.'
+      # The engineer may be who looks after it.
+      LOG = "#{AGAIN} The terminal of bin/start tells more.".freeze
+
       NO_ADDRESS = ->(_) { new(404, 'There is nothing at this address.', 'Choose a family from the list.') }
       UNREADABLE = ->(_) { new(400, 'The address holds something that is no text.', 'Follow a link of the program.') }
       NO_JSON = ->(_) { new(400, 'The request is not well-formed JSON.') }
@@ -43,10 +47,13 @@ module VastLattice
       end
 
       def self.unforeseen(error)
-        warn "#{error.class}: #{error.message}", *error.backtrace.to_a.first(12)
-        new(500, 'Something went wrong inside the program. Nothing was changed.', 'Try again; the terminal of bin/start tells more.')
+        Trouble.tell(error)
+        new(500, 'Something went wrong inside the program. Nothing was changed.', AGAIN)
       end
       private_class_method :unforeseen
+
+      # The same in the words for an engineer.
+      def for_engineer = remedy.equal?(AGAIN) ? Refusal.new(code, message, LOG, more) : self
 
       def to_tree = { message: message, remedy: remedy, **more.to_h }.compact
     end

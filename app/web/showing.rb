@@ -17,7 +17,7 @@ module VastLattice
       def of(address = nil, &)
         (here_or_there(address, &) if address && @env[HeavyWork::ASK]) || yield
       rescue StandardError => e
-        warn "#{e.class}: #{e.message}", *e.backtrace.to_a.first(6)
+        Trouble.tell(e)
         { 'unshown' => UNSHOWN }
       end
 

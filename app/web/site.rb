@@ -57,6 +57,7 @@ module VastLattice
       def keep_session = request.session_options[:skip] = true
 
       def refused(refusal)
+        refusal = refusal.for_engineer if Rights.granted?(role, :edit)
         status refusal.code
         if json_wanted?
           content_type :json

@@ -23,7 +23,7 @@ module VastLattice
     # far as they were asked for.
     def findings
       @found ||= outcome.findings + model.findings + late_findings
-      (@found + @spent.to_a).sort_by { |finding| Finding::LEVELS.index(finding.level) }
+      (@found + @missing.to_a).sort_by { |finding| Finding::LEVELS.index(finding.level) }
     end
 
     # What waits for the shape: Outcome::Late. The shape is the whole one.
@@ -117,22 +117,30 @@ module VastLattice
 
     # What the plan remembers under a key; also that it takes too much work.
     def kept(what, key)
-      found = plan.memo.fetch(key) { within_budget(what) { yield || :nothing } || :spent }
-      spent(what) if found == :spent
-      found unless %i[spent nothing].include?(found)
+      found = plan.memo.fetch(key) { within_budget(what) { yield || :nothing } || @missing.last }
+      return found unless found == :nothing || found.is_a?(Finding)
+
+      missing(*found.to_h.values_at(:code, :level, :message, :remedy)) if found.is_a?(Finding)
     end
 
-    # What the block gives within a budget of work; else nil, and a finding.
+    # What the block gives within a budget of work; else nil, and a finding. A mistake of the program in one of these takes nothing
+    # else away.
     def within_budget(what, &)
       Geometry::Work.budget(&)
-    rescue Geometry::Work::Spent, Geos::GEOSException
+    rescue Geometry::Work::Spent, Geometry::Planar::Failed
       spent(what)
+    rescue StandardError => e
+      Trouble.tell(e)
+      missing(:picture_failed, :warning, "#{what} of this variant could not be made, by a mistake of the program.",
+              'All else holds. Please tell whoever looks after Vast Lattice.')
     end
 
     def spent(what)
-      remedy = Geometry::Work::Spent.new.remedy
-      @spent = @spent.to_a | [Finding.new(code: :too_much_work, level: :error, message: "#{what} of this variant takes too much work.",
-                                          remedy: remedy)]
+      missing(:too_much_work, :error, "#{what} of this variant takes too much work.", Geometry::Work::Spent.new.remedy)
+    end
+
+    def missing(code, level, message, remedy)
+      @missing = @missing.to_a | [Finding.new(code: code, level: level, message: message, remedy: remedy)]
       nil
     end
 

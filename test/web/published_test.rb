@@ -62,6 +62,45 @@ class PublishedTest < WebCase
     assert_predicate get("/api/configurations/#{kept['code']}/differences"), :ok?
   end
 
+  # A mistake of the program in a picture takes nothing else away, from anybody; a configuration is kept all the same.
+  def test_a_picture_that_fails_leaves_everything_else
+    publish
+    kept = nil
+    told, = capture_io_of_program do
+      outcome = get_json("#{api}/outcome?set[length]=1777")
+      assert_nil outcome['svg']
+      assert_equal('1777 mm', side_frame_text(outcome, 'length'))
+      assert_predicate last_response, :ok?
+      assert_nil get_json("#{API}/picture?view=end")['svg']
+      kept = keep('Without a picture', { 'length' => 1777 })
+    end
+    assert_includes told, 'drawn wrongly'
+    get "/configurations/#{kept['code']}"
+    assert_predicate last_response, :ok?
+    get "/configurations/#{kept['code']}.pdf"
+    assert_predicate last_response, :ok?
+  end
+
+  # What only the engineer can look up is said to nobody else.
+  def test_mistakes_of_the_program_are_told_to_each_in_their_words
+    publish
+    failing = ->(*) { raise 'not foreseen' }
+    capture_io do
+      Geometry::Pricing.stub(:sums, failing) do
+        assert_includes get_json("#{API}/outcome")['error']['remedy'], 'bin/start'
+        clear_cookies
+        refute_includes get("#{api}/outcome").body, 'bin/start'
+        assert_includes last_response.body, 'whoever looks after'
+      end
+    end
+  end
+
+  # What the program writes to its log while every drawing fails.
+  def capture_io_of_program(&)
+    _, log = capture_io { Drawing::ModelView.stub(:new, ->(*, **) { raise 'drawn wrongly' }, &) }
+    [log]
+  end
+
   # How the family is made is for those who see families.
   def test_a_visitor_sees_no_reasons
     publish

@@ -84,8 +84,13 @@ module VastLattice
 
       def face(seen, colour, paper)
         data = seen.loops.map { |loop| paper.loop_path(loop) }.join
-        @canvas.path(data, class: 'face', fill: fill(seen.tone, colour), fill_rule: 'evenodd', stroke: ModelView::EDGE, stroke_width: 0.9,
-                           stroke_linejoin: 'round')
+        line = { stroke: ModelView::EDGE, stroke_width: 0.9, stroke_linejoin: 'round' }
+        lined = seen.edges.empty?
+        @canvas.path(data, class: 'face', fill: fill(seen.tone, colour), fill_rule: 'evenodd', **(lined ? line : {}))
+        return if lined
+
+        lines = seen.lined.map { |loop| paper.loop_path(loop) } + seen.edges.map { |from, till| paper.line_path(from, till) }
+        @canvas.path(lines.join, fill: 'none', **line)
       end
 
       # A shade, or the reference to one that runs across what is round.

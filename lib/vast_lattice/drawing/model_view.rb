@@ -153,16 +153,20 @@ module VastLattice
         data = patch.rings.map { |ring| @paper.ring_path(ring) }.join
         @canvas.path(data, fill: shade, fill_rule: 'evenodd', stroke: shade, stroke_width: 0.4)
         hatch(data) if patch.owner == Geometry::Solid::SECTION
-        edges = patch.edges.map { |edge| @paper.line_path(*edge) }.join
+        edges = lines(patch.edges)
         @canvas.path(edges, fill: 'none', stroke: EDGE, stroke_width: 1.3, stroke_linecap: 'round') unless edges.empty?
       end
 
       def paint_face(patch, colour)
         data = patch.loops.map { |loop| @paper.loop_path(loop) }.join
-        @canvas.path(data, class: 'face', fill: colour, fill_rule: 'evenodd', stroke: EDGE, stroke_width: 1.5, stroke_linejoin: 'round')
+        line = { stroke: EDGE, stroke_width: 1.5, stroke_linejoin: 'round' }
+        lined = patch.edges.empty?
+        @canvas.path(data, class: 'face', fill: colour, fill_rule: 'evenodd', **(lined ? line : {}))
+        @canvas.path(patch.lined.map { |loop| @paper.loop_path(loop) }.join + lines(patch.edges), fill: 'none', **line) unless lined
         hatch(data) if patch.owner == Geometry::Solid::SECTION
       end
 
+      def lines(edges) = edges.map { |edge| @paper.line_path(*edge) }.join
       def hatch(data) = @canvas.path(data, fill: 'url(#hatch)', fill_rule: 'evenodd')
 
       def hidden_lines(painting)

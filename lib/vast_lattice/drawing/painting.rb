@@ -7,8 +7,11 @@ module VastLattice
     class Painting
       # A patch to fill: +loops+ (exact outlines) or +rings+ of points; +edges+ [[x, y], [x, y]] to draw thick;
       # +tone+ from 0 (edge-on) to 1 (facing); the name of the feature that made it; +space+, of rings, the points of the outer one
-      # with their depths.
-      Patch = Struct.new(:loops, :rings, :edges, :depth, :tone, :owner, :space)
+      # with their depths. Of loops with +edges+ the outer one has no line but these.
+      Patch = Struct.new(:loops, :rings, :edges, :depth, :tone, :owner, :space) do
+        # The loops that are drawn as lines.
+        def lined = edges.empty? ? loops : loops.drop(1)
+      end
 
       # Chords to a full turn of curved surfaces.
       CHORDS = 36
@@ -35,8 +38,9 @@ module VastLattice
       # Edges of everything, seen or not, as [loops, lines]; what patches show already is left out.
       def hidden
         shown = patches.flat_map(&:loops).to_set { |loop| key(loop) }
-        loops = @faces.grep(Geometry::Face).select { |face| turned_away?(face) }.flat_map { |face| outlines(face) }.reject { |loop| shown.include?(key(loop)) }
-        [loops.uniq { |loop| key(loop) }, lines]
+        away = @faces.grep(Geometry::Face).select { |face| turned_away?(face) }
+        loops = away.flat_map { |face| face.smooth.empty? ? outlines(face) : outlines(face).drop(1) }.reject { |loop| shown.include?(key(loop)) }
+        [loops.uniq { |loop| key(loop) }, lines + away.flat_map { |face| sharp(face) }]
       end
 
       private
@@ -65,8 +69,11 @@ module VastLattice
       def flat(face)
         return [] unless front?(face.normal)
 
-        [Patch.new(outlines(face), [], [], seen(face.frame.origin)[2], 1.0, face.owner)]
+        [Patch.new(outlines(face), [], sharp(face), seen(face.frame.origin)[2], 1.0, face.owner)]
       end
+
+      # What is drawn of an outline that is smooth in places.
+      def sharp(face) = face.smooth.empty? ? [] : face.sharp.map { |edge| edge.map { |point| flat_seen(point) } }
 
       def outlines(face) = frame_of(face.frame).then { |frame| face.profile.loops.map { |loop| frame.carry(loop, @view) } }
 
@@ -131,8 +138,10 @@ module VastLattice
         side_lines(facets(face))
       end
 
-      # A rim seen edge-on is one line.
+      # A rim seen edge-on is one line. Where other material goes on at all sides of a body, it has none.
       def side_lines(facets)
+        return [] if facets.empty?
+
         sides = facets.flat_map { |facet| facet.edges.drop(2) + outline(facet) }.map { |edge| edge.map { |point| flat_seen(point) } }
         (rims(facets) + sides).uniq { |edge| edge.map { |x, y| [x.round(3), y.round(3)] }.sort }
       end

@@ -165,6 +165,14 @@ module VastLattice
         Loop.new(vertices.each_with_index.flat_map { |vertex, at| at == index ? corner : [vertex] })
       end
 
+      # Whether the direction of the outline does not jump at the start of an edge.
+      def smooth_at?(index)
+        return @smooth[index] if @smooth
+
+        turn = Edge.end_angle(edges[index - 1]) - Edge.start_angle(edges[index])
+        (((turn + Math::PI) % (2 * Math::PI)) - Math::PI).abs < 0.02
+      end
+
       private
 
       def whole_circle
@@ -191,14 +199,6 @@ module VastLattice
       def towards(edge, point, distance)
         part = distance / Math.hypot(point[0] - edge[0], point[1] - edge[1])
         [edge[0] + ((point[0] - edge[0]) * part), edge[1] + ((point[1] - edge[1]) * part)]
-      end
-
-      # Whether the direction of the outline does not jump at the start of an edge.
-      def smooth_at?(index)
-        return @smooth[index] if @smooth
-
-        turn = Edge.end_angle(edges[index - 1]) - Edge.start_angle(edges[index])
-        (((turn + Math::PI) % (2 * Math::PI)) - Math::PI).abs < 0.02
       end
     end
   end

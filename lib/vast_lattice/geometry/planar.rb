@@ -7,6 +7,8 @@ module VastLattice
     # Areas of a plane by GEOS, for what meets or crosses. Arcs become polygons of the same area; rings travel
     # as WKB, which is quicker than point by point. An area is a GEOS geometry, or nil where there is nothing.
     module Planar
+      # What GEOS raises where it gives up.
+      Failed = Geos::GEOSException
       # Smaller areas are left over by rounding (mm2).
       NOTHING = 1e-7
       # Points nearer than this are one where an area is cut into triangles (mm).

@@ -21,7 +21,7 @@ module VastLattice
       # The Solid, or nil where there can be none, or where it takes too much work.
       def solid
         Work.budget { built&.then { |solid| left(solid) } }
-      rescue Work::Spent, Geos::GEOSException
+      rescue Work::Spent, Planar::Failed
         report(:too_much_work, :error, "#{@stock.part.title} takes too much work: its features run into each other in too many ways.",
                ['parts', @stock.part.name, 'stock'], Work::Spent.new.remedy)
       end

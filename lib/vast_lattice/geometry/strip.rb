@@ -24,6 +24,14 @@ module VastLattice
 
       def bounds = @bounds ||= Bounds.of_box(frame, loop.box, low, high)
 
+      # Its flat sides as Faces, by the number of their edge.
+      def flats
+        loop.edges.each_with_index.filter_map { |edge, index| [index, flat(edge, index)] if edge.last.zero? && !open.include?(index) }.to_h
+      end
+
+      # The same without the sides over some edges.
+      def without(edges) = Strip.new(frame, loop, low, high, owner: owner, inward: inward, open: open + edges)
+
       # Facets around, arcs with +count+ chords to a turn.
       def facets(count)
         runs = loop.facet_runs(count)
@@ -32,6 +40,17 @@ module VastLattice
       end
 
       private
+
+      # The side over a straight edge: x along the edge, or against it where the material lies outside.
+      def flat(edge, index)
+        from, till = [edge[0, 2], edge[2, 2]].map { |x, y| frame.point(x, y, low) }
+        smooth = [index, (index + 1) % loop.edges.size].map { |at| loop.smooth_at?(at) }
+        from, till, smooth = [till, from, smooth.reverse] if inward
+        place = Frame.at(from, Vector.unit(Vector.minus(till, from)), frame.n)
+        # Edges of the rectangle: bottom, right, top, left.
+        Face.new(place, Profile.new(Loop.between(0.0, 0.0, Edge.chord(edge), high - low)), owner: owner,
+                                                                                           smooth: [(3 if smooth[0]), (1 if smooth[1])].compact)
+      end
 
       def normal(from, till)
         out = Vector.unit(frame.direction([till[1] - from[1], from[0] - till[0], 0.0]))

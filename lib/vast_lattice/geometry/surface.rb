@@ -39,10 +39,20 @@ module VastLattice
 
       # A face of the blank with the openings that clear pieces make in it.
       def opened(face)
+        return opened_sides(face) if face.is_a?(Strip)
         return [face] unless face.is_a?(Face)
 
         holes = openings(face.frame, face.bounds).select { |loop| holds?(face.profile, loop) }
         [holes.empty? ? face : face.without(holes)]
+      end
+
+      # The sides of a prism: those that are opened become faces of their own.
+      def opened_sides(strip)
+        across = @solid.clear.select { |piece| !piece.seat.frame.parallel?(strip.axis) && piece.bounds.meets?(strip.bounds, SIDE) }
+        return [strip] if across.empty?
+
+        sides = strip.flats.transform_values { |face| opened(face).first }.reject { |_, face| face.profile.inners.empty? }
+        sides.empty? ? [strip] : [strip.without(sides.keys), *sides.values]
       end
 
       # Loops of clear pieces in a plane, as they lie in its frame.
