@@ -80,6 +80,23 @@ class GuideLogicTest < CoreCase
     end
   end
 
+  # A seventh of most numbers is rounded, so that seven of it are not quite the number: only where they are, at 7 and at 14, is it
+  # forbidden. The solver must not miss the others, and finds the nearest.
+  def test_rounding_at_exact_limits
+    tree = { 'vast_lattice' => 1, 'family' => 'Seventh', 'forms' => [{ 'name' => 'f', 'pages' => [{ 'title' => 'P', 'groups' => [{ 'fields' => [{ 'ask' => 'width' }] }] }] }],
+             'parameters' => [{ 'name' => 'width', 'kind' => 'number', 'unit' => 'mm', 'default' => '7 mm', 'least' => '1 mm', 'most' => '20 mm', 'step' => '1 mm' },
+                              { 'name' => 'part', 'kind' => 'number', 'unit' => 'mm', 'formula' => 'width / 7' }],
+             'rules' => [{ 'name' => 'Exactly', 'when' => 'part * 7 = width', 'then' => [{ 'forbid' => 'It comes out even.' }] }] }
+    plan = Plan.of(read_family(JSON.generate(tree)))
+    valid = (1..20).reject { |width| plan.outcome(pick(answers: { 'width' => width.to_s })).findings.any?(&:error?) }
+    assert_equal [*1..20] - [7, 14], valid
+
+    trying = Guide::Trying.new(Guide::Filling.new(plan, plan.family.forms.first, 'width' => '7'))
+    domains = trying.fields.map { |field| Guide::Domain.new(plan, field, trying.now(field)) }
+    found = Guide::Solver.new(trying, domains, {}).proposals(1, 1, 1).map { |proposal| proposal.changes.values }
+    assert_includes [[[6.0]], [[8.0]]], found
+  end
+
   # Numbers far apart, where trying everything would take too long: the nearest by the solver is as near as can be.
   def test_numbers_that_depend_on_each_other
     plan = computing(['a + b'])

@@ -75,7 +75,7 @@ module VastLattice
 
       def around(target, value)
         step = step(target)
-        [value - step, value, value + step].map { |near| near.round(target.type.dimension.decimals) + 0.0 }
+        [value - step, value, value + step].map { |near| Rounding.of(near, target.type.dimension.decimals) }
       end
 
       def step(target)

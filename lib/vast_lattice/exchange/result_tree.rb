@@ -81,7 +81,7 @@ module VastLattice
       end
       private_class_method :entry
 
-      def self.in_unit(target, amount) = amount && target.unit.from_base(amount).round(9)
+      def self.in_unit(target, amount) = amount && Rounding.of(target.unit.from_base(amount).to_f)
       private_class_method :in_unit
 
       def self.finite(amount) = amount.is_a?(Float) && !amount.finite? ? nil : amount
@@ -97,7 +97,7 @@ module VastLattice
       def self.rounded(amount)
         case amount
         when Array then amount.map { |part| rounded(part) }
-        when Float then finite(amount)&.round(9)
+        when Float then finite(amount)&.then { |known| Rounding.of(known) }
         else amount
         end
       end

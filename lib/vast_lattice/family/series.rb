@@ -15,7 +15,7 @@ module VastLattice
       def self.numbers(kind, first:, count:, step: nil)
         return preferred(PREFERRED.fetch(kind), first, count) if PREFERRED.key?(kind)
 
-        Array.new(count) { |index| (kind == 'arithmetic' ? first + (index * step) : first * (step**index)).round(9) }
+        Array.new(count) { |index| Rounding.of((kind == 'arithmetic' ? first + (index * step) : first * (step**index)).to_f) }
       end
 
       # The same from what was typed. Raises Error for an unknown kind, or a first number or step that is none.
@@ -57,7 +57,7 @@ module VastLattice
         basic = R40.each_slice(every).map(&:first)
         decade = Math.log10(first).floor
         (0..).lazy.flat_map { |index| basic.map { |number| scaled(number, decade + index) } }
-             .select { |number| number >= first.round(9) }.first(count)
+             .select { |number| number >= Rounding.of(first.to_f) }.first(count)
       end
       private_class_method :preferred
 

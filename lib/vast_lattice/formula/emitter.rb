@@ -39,8 +39,8 @@ module VastLattice
         @held = 0
       end
 
-      def settled(typed) = typed.kind == :number ? number(typed.data.round(typed.type.dimension.decimals)) : source(typed)
-      def rounded(typed) = "(#{source(typed.parts.first)}).round(#{typed.data})"
+      def settled(typed) = typed.kind == :number ? number(Rounding.of(typed.data, typed.type.dimension.decimals)) : source(typed)
+      def rounded(typed) = Rounding.source(source(typed.parts.first), typed.data, held, held)
 
       # Comparisons of numbers ask at once, everything else is held first.
       def choice(typed, yes, otherwise, undefined)

@@ -25,7 +25,7 @@ module VastLattice
 
       # A value within a formula: literals have their decimals at once.
       def value(typed)
-        return typed.with(data: typed.data.round(typed.type.dimension.decimals) + 0.0) if typed.kind == :number
+        return typed.with(data: Rounding.of(typed.data, typed.type.dimension.decimals)) if typed.kind == :number
 
         of(typed)
       end

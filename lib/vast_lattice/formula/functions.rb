@@ -114,7 +114,7 @@ module VastLattice
       ].freeze
 
       # Those that compare numbers, or need whole ones.
-      EXACT = %w[sqrt log odd even asin acos list_contains lookup lookup_at_least lookup_at_most where string substring].freeze
+      EXACT = %w[odd even list_contains lookup lookup_at_least lookup_at_most where string substring].freeze
       # Those that give a value of the type of a list's items.
       POLYMORPHIC = %w[lookup lookup_at_least lookup_at_most].freeze
 

@@ -6,8 +6,6 @@ module VastLattice
     # by zero, a look-up that finds nothing) is undefined: NaN where a number stands, nil elsewhere. Whatever uses an
     # undefined value is undefined, too, unless it says otherwise; nothing raises.
     module Runtime
-      DECIMALS = 9
-
       extend LookUps
 
       module_function
@@ -25,13 +23,13 @@ module VastLattice
       def finite(value) = value.finite? ? value : Float::NAN
 
       # Rounds an amount of a formula's result; zero has no sign.
-      def rounded(value, decimals) = value.finite? ? value.round(decimals) + 0.0 : Float::NAN
+      def rounded(value, decimals) = value.finite? ? Rounding.of(value, decimals) : Float::NAN
 
       def divide(left, right) = (quotient = left / right).finite? ? quotient : Float::NAN
 
       # The same by a computed number, which is zero if it rounds to zero.
       def divide_by(left, right, decimals)
-        right.finite? && right.round(decimals).zero? ? Float::NAN : finite(left / right)
+        right.finite? && Rounding.of(right, decimals).zero? ? Float::NAN : finite(left / right)
       end
 
       def power(base, exponent)
@@ -78,9 +76,9 @@ module VastLattice
       def floor_of(value) = whole(value, :floor)
       def ceiling_of(value) = whole(value, :ceil)
       def abs_of(value) = value.abs
-      def sqrt_of(value) = value.negative? ? Float::NAN : Math.sqrt(value)
+      def sqrt_of(value) = Rounding.of(value).negative? ? Float::NAN : Math.sqrt(greater(value, 0.0))
       def exp_of(value) = finite(Math.exp(value))
-      def log_of(value) = value.positive? ? Math.log(value) : Float::NAN
+      def log_of(value) = Rounding.of(value).positive? ? Math.log(value) : Float::NAN
       def odd_of(value) = value.finite? ? (value - 1.0).modulo(2.0).zero? : nil
       def even_of(value) = value.finite? ? value.modulo(2.0).zero? : nil
       def round_up_of(value, step) = in_steps(value, step, :ceil)
@@ -93,11 +91,12 @@ module VastLattice
       def tan_of(angle)
         return Float::NAN unless angle.finite?
 
-        cos_of(angle).round(DECIMALS).zero? ? Float::NAN : Math.tan(radians(angle))
+        Rounding.of(cos_of(angle)).zero? ? Float::NAN : Math.tan(radians(angle))
       end
 
-      def asin_of(value) = value.abs <= 1 ? degrees(Math.asin(value)) : Float::NAN
-      def acos_of(value) = value.abs <= 1 ? degrees(Math.acos(value)) : Float::NAN
+      # What rounds to 1 is not beyond it.
+      def asin_of(value) = Rounding.of(value).abs <= 1 ? degrees(Math.asin(value.clamp(-1.0, 1.0))) : Float::NAN
+      def acos_of(value) = Rounding.of(value).abs <= 1 ? degrees(Math.acos(value.clamp(-1.0, 1.0))) : Float::NAN
       def atan_of(value) = degrees(Math.atan(value))
       def pi = Math::PI
 
@@ -106,15 +105,15 @@ module VastLattice
         quotient = (value / divisor)
         return Float::NAN unless quotient.finite?
 
-        finite(value - (divisor * quotient.round(DECIMALS).floor))
+        finite(value - (divisor * Rounding.whole(quotient, :floor)))
       end
 
       # Rounds first, so that 25.999999999999996 counts as 26.
-      def whole(value, how) = value.finite? ? value.round(DECIMALS).public_send(how).to_f : Float::NAN
+      def whole(value, how) = value.finite? ? Rounding.whole(value, how) : Float::NAN
 
       def in_steps(value, step, how)
         steps = value / step
-        step.positive? && steps.finite? ? finite(steps.round(DECIMALS).public_send(how) * step) : Float::NAN
+        step.positive? && steps.finite? ? finite(Rounding.whole(steps, how) * step) : Float::NAN
       end
 
       def radians(angle) = angle * Math::PI / 180

@@ -91,7 +91,7 @@ module VastLattice
         value = value.clamp(least || -Float::INFINITY, [most || Float::INFINITY, least || -Float::INFINITY].max)
         found = step&.positive? ? Plan::Limits.on_step(value, step, base, side) : value
         decimals = @field.target.type.dimension.decimals
-        found = found.round(decimals)
+        found = Rounding.of(found, decimals)
         found if (least.nil? || found >= least) && (most.nil? || found <= most)
       end
 

@@ -81,7 +81,7 @@ module VastLattice
         return unless least && most && (most - least) / amounts[:step] <= MOST_LISTED
 
         first = Plan::Limits.on_step(least, amounts[:step], amounts[:base], :ceil)
-        (0..((most - first) / amounts[:step]).round(6).floor).map { |index| (first + (index * amounts[:step])).round(9) }
+        (0..((most - first) / amounts[:step]).round(6).floor).map { |index| Rounding.of(first + (index * amounts[:step])) }
       end
 
       def from_zero? = Plan::Limits.on_a_step?(amounts[:base], amounts[:step], 0.0)
@@ -94,7 +94,7 @@ module VastLattice
       def amounts
         plan, target = @plan.home(@target)
         @amounts ||= Plan::FixedRange.of(@field, plan.bound.items[target.index], plan.lists).to_h.transform_values do |amount|
-          amount && @field.unit.from_base(amount).round(9).to_f
+          amount && Rounding.of(@field.unit.from_base(amount).to_f)
         end
       end
 
@@ -102,7 +102,7 @@ module VastLattice
       def plain(value)
         return value unless value.is_a?(Float)
 
-        number = @field.unit.from_base(value).round(9)
+        number = Rounding.of(@field.unit.from_base(value).to_f)
         number == number.round ? number.to_i : number.to_f
       end
 

@@ -2,26 +2,31 @@
 
 module VastLattice
   module Guide
-    # Work in a process of its own, which ends after a time: what it has told by then counts.
+    # Work in a process of its own, which ends after so much work: what it has told by then counts. Work is measured in seconds of a
+    # processor, so that what is found does not depend on what else the machine has to do.
     module Apart
-      # What the block tells in so many seconds: it is called with something that takes values of JSON, one by one.
+      # How many times as long it is waited for at most, on a machine with much else to do.
+      PATIENCE = 6
+
+      # What the block tells in so many whole seconds: it is called with something that takes values of JSON, one by one.
       def self.call(seconds, &work)
         reader, writer = IO.pipe(binmode: true)
-        child = fork { tell(reader, writer, &work) }
+        child = fork { tell(reader, writer, seconds, &work) }
         writer.close
-        listen(reader, Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds)
+        listen(reader, Process.clock_gettime(Process::CLOCK_MONOTONIC) + (seconds * PATIENCE))
       ensure
         [reader, writer].each { |pipe| pipe&.close unless pipe&.closed? }
         finish(child) if child
       end
 
       # In the child. Nothing of the parent ends with it.
-      def self.tell(reader, writer)
+      def self.tell(reader, writer, seconds)
+        Process.setrlimit(Process::RLIMIT_CPU, seconds)
         reader.close
         yield ->(value) { writer.write(JSON.generate(value), "\n") && writer.flush }
         writer.close
       rescue StandardError => e
-        warn "#{e.class}: #{e.message}", *e.backtrace.to_a.first(6)
+        Trouble.tell(e)
       ensure
         exit!(0)
       end

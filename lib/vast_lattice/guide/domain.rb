@@ -23,7 +23,7 @@ module VastLattice
       def any? = size.positive?
 
       # The value of a number from 0 on.
-      def at(index) = number? ? (least + (index * step)).round(field.target.type.dimension.decimals) : field.order[index]
+      def at(index) = number? ? Rounding.of(least + (index * step), field.target.type.dimension.decimals) : field.order[index]
 
       # All values but the present one, the nearest first.
       def others = @others ||= (0...size).map { |index| at(index) }.reject { |value| value == @now }.sort_by { |value| distance(value) }

@@ -104,7 +104,7 @@ module VastLattice
 
         own = allowed(field)
         found = { 'least' => own.least, 'most' => own.most, 'step' => own.step }
-        found.transform_values { |amount| amount && field.unit.from_base(amount).round(9) }.merge('unit' => field.unit.symbol)
+        found.transform_values { |amount| amount && Rounding.of(field.unit.from_base(amount).to_f) }.merge('unit' => field.unit.symbol)
       end
 
       # Every choice, with whether rules and the form leave it.

@@ -13,7 +13,7 @@ module VastLattice
 
       module_function
 
-      def real(number) = REAL.from_const(Rational(number.to_s))
+      def real(number) = REAL.from_const(number.is_a?(Rational) ? number : Rational(number.to_s))
       def truth(value) = value ? BOOL.True : BOOL.False
 
       def all(terms)

@@ -6,7 +6,8 @@ module VastLattice
     # numbers as well as choices. It works in a process of its own, which ends after a time. What it finds is tried on the plan; what
     # does not stand is excluded, and it looks again.
     class Solver
-      SECONDS = 4.0
+      # Of a processor.
+      SECONDS = 4
       # Sets of fields that are looked at, and values of one set.
       MOST_SETS = 25
       MOST_TRIALS = 40

@@ -34,7 +34,7 @@ module VastLattice
 
         amount = match[:number].split.sum { |part| Rational(part.sub(/\A\./, '0.')) }
         amount = -amount if match[:sign] == '-'
-        constant(unit.to_base(amount).round(type.dimension.decimals), text, type, :number)
+        constant(Rounding.of(unit.to_base(amount).to_f, type.dimension.decimals), text, type, :number)
       end
       private_class_method :number
 

@@ -30,7 +30,7 @@ module VastLattice
         return value.to_s if target.kind == :row
         return if Formula::Runtime.undefined?(value)
 
-        target.type.number? ? Units::Format.exact(unit.from_base(value).round(9)) : target.text(value)
+        target.type.number? ? Units::Format.exact(Rounding.of(unit.from_base(value).to_f)) : target.text(value)
       end
 
       # The same with its unit: an answer wherever it is read.

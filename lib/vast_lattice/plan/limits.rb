@@ -46,10 +46,10 @@ module VastLattice
       def on_step(limit, step, base, how)
         return limit unless limit && step
 
-        (((limit - base) / step).round(DECIMALS).public_send(how) * step) + base
+        (Rounding.of((limit - base) / step, DECIMALS).public_send(how) * step) + base
       end
 
-      def on_a_step?(value, step, base) = ((value - base) / step).round(DECIMALS).modulo(1).zero?
+      def on_a_step?(value, step, base) = Rounding.of((value - base) / step, DECIMALS).modulo(1).zero?
 
       def nearest(value, step, base, low, high)
         (on_step(value, step, base, :round) || value).then { |near| low && near < low ? low : near }

@@ -24,7 +24,7 @@ module VastLattice
       def of(run)
         own = run.lines.sum { |_, list, _, amount, _| list == :price ? cents(amount) : 0.0 }
         whole = run.inside.each_with_index.sum(own) { |inside, number| inside.runs.sum { |inner| counted(run.built(number), of(inner)) } }
-        whole.finite? ? whole.round(2) : Float::NAN
+        Formula::Runtime.rounded(whole, 2)
       end
 
       # A price where it is known whether it counts.
@@ -35,7 +35,7 @@ module VastLattice
       end
 
       # An amount rounded to the cent, half a cent up, NaN where it is undefined.
-      def cents(amount) = amount.finite? ? amount.round(9).rationalize(Rational(1, 10**10)).round(2, half: :up).to_f : Float::NAN
+      def cents(amount) = Formula::Runtime.rounded(Formula::Runtime.rounded(amount, Rounding::DECIMALS), 2)
     end
   end
 end

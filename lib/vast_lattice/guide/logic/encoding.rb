@@ -59,7 +59,7 @@ module VastLattice
 
         def write
           bound = @plan.bound
-          terms = Terms.new(@plan.lists, @words) { |variable| @values[variable.index] || @words.free(variable.type) }
+          terms = Terms.new(@plan.lists, @words, @facts) { |variable| @values[variable.index] || @words.free(variable.type) }
           conditionals = Conditionals.new(@plan.family, terms, @words) { |table| rows.fetch(table) }
           ladders = LadderTerms.new(@plan, terms, @words, conditionals, @facts) { |target, rest| answered(target, rest) }
           Plan::Order.new(bound, @plan.placed).steps.each do |step|

@@ -3,15 +3,23 @@
 module VastLattice
   module Guide
     module Logic
-      # Typed trees as terms of the solver; the block gives the term of a Variable.
+      # Typed trees as terms of the solver; the block gives the term of a Variable. Where the program rounds a number that may have
+      # more decimals than it keeps, the solver takes any number as near as that (a fact of its own): what equals what at an exact
+      # limit is found out by trying, and nothing valid is missed.
       class Terms
         # Items of a list that are written out.
         MOST_ITEMS = 400
+        # How far rounding moves a number, by units of the last decimal: a half, and what the numbers of the program themselves are
+        # less exact than those of the solver.
+        MOVED = Rational(6, 10)
+        private_constant :MOVED
         SIGNS = { '<' => :<, '<=' => :<=, '>' => :>, '>=' => :>= }.freeze
 
-        def initialize(lists, words, &names)
+        # +facts+ takes what must hold of what is left free.
+        def initialize(lists, words, facts, &names)
           @lists = lists
           @words = words
+          @facts = facts
           @names = names
         end
 
@@ -37,7 +45,20 @@ module VastLattice
         def parts(typed) = typed.parts.map { |part| of(part) }
 
         def write_name(typed) = @names.call(typed.data)
-        def write_round(typed) = of(typed.parts.first)
+
+        def write_round(typed)
+          part = typed.parts.first
+          Decimal.kept?(part, @lists) ? of(part) : near(of(part), typed.data)
+        end
+
+        # Anything to which a number may be rounded.
+        def near(term, decimals, upwards: false)
+          found = @words.free(Formula::NUMBER)
+          moved = Logic.real(MOVED / (10**decimals))
+          @facts << (found <= term + moved) << (found >= (upwards ? term : term - moved))
+          found
+        end
+
         def write_plus(typed) = parts(typed).reduce(:+)
         def write_minus(typed) = parts(typed).reduce(:-)
         def write_times(typed) = parts(typed).reduce(:*)
@@ -110,14 +131,17 @@ module VastLattice
           end
         end
 
+        # What lies just below a whole step counts as that step: the program rounds the quotient.
         def stepped(name, value, step = Logic.real(1))
           case name
-          when 'floor', 'round_down' then Logic.floor(value / step) * step
-          when 'ceiling', 'ceil', 'round_up' then -Logic.floor(-value / step) * step
-          when 'round_to' then Logic.floor((value / step) + Logic.real(0.5)) * step
-          else value - (Logic.floor(value / step) * step)
+          when 'floor', 'round_down' then below(value / step) * step
+          when 'ceiling', 'ceil', 'round_up' then -below(-value / step) * step
+          when 'round_to' then below((value / step) + Logic.real(0.5)) * step
+          else value - (below(value / step) * step)
           end
         end
+
+        def below(quotient) = Logic.floor(near(quotient, Rounding::DECIMALS, upwards: true))
 
         # In lists that do not depend on anything, by one key.
         def looked_up(name, typed)
