@@ -212,7 +212,7 @@ module VastLattice
       end
     end
 
-    OF_COMPONENTS = %i[undefined undefined_count impossible_count too_many undefined_skip].freeze
+    OF_COMPONENTS = %i[undefined undefined_count impossible_count parted_count too_many undefined_skip].freeze
     private_constant :OF_COMPONENTS
     private :heard
 

@@ -47,6 +47,36 @@ class CompositionTest < CoreCase
     assert_includes circle.findings.map(&:code), :cycle
   end
 
+  # Instances are counted before they are made; what counts is whole and defined.
+  def test_patterns_are_bounded_and_their_counts_are_whole
+    row = { 'kind' => 'linear', 'along' => 'x', 'pitch' => '10 mm' }
+    fitted = { 'kind' => 'fitted', 'along' => 'x', 'pitch' => '100 mm', 'margin' => '10 mm', 'over' => '1 m' }
+    none = 'need / legs_wanted'
+    { too_many: [row.merge('count' => '999999999'), row.merge('kind' => 'grid', 'count' => '3000', 'rows' => '3000', 'row_pitch' => '10 mm'),
+                 fitted.merge('pitch' => '0.0001 mm'), { 'kind' => 'circular', 'along' => 'x', 'count' => '1000000000000', 'diameter' => '1 m' }],
+      not_whole: [row.merge('count' => '2.5'), row.merge('kind' => 'grid', 'count' => '3', 'rows' => '1.5', 'row_pitch' => '10 mm')],
+      undefined: [row.merge('count' => '1 / legs_wanted'), row.merge('count' => '2', 'pitch' => none), *%w[pitch margin end_margin over].map { |name| fitted.merge(name => none) }] }
+      .each do |code, patterns|
+        patterns.each do |pattern|
+          result = Result.new(stand(leg: { 'pattern' => pattern }), Plan::Pick.new(answers: { 'legs_wanted' => '0' }))
+          assert_equal [code], result.findings.map(&:code), pattern.inspect
+          assert_empty result.model.bodies
+        end
+      end
+  end
+
+  # The same of features: of what is cut, and of what turns or grooves along a turned part.
+  def test_patterns_of_features_are_bounded
+    groove = '{name: g, kind: groove, width: 2, diameter: 16, pattern: {kind: linear, count: 999999999, pitch: 3}}'
+    assert_equal [:impossible_shape], Result.new(plan("parts:\n  - {name: a, stock: {kind: turned, steps: [{length: 100, diameter: 20}]}, features: [#{groove}]}\n")).findings.map(&:code)
+    holes = ->(margin) { "{name: h, kind: hole, diameter: 2, pattern: {kind: fitted, along: horizontal, pitch: 0.0000001, margin: #{margin}}}" }
+    part = ->(feature) { "parameters:\n  - {name: none, kind: number, unit: mm, default: 0}\nparts:\n  - {name: a, stock: {kind: plate, width: 100, height: 20, thickness: 2}, features: [#{feature}]}\n" }
+    assert_equal [:too_many], Result.new(plan(part.call(holes.call(5)))).findings.map(&:code)
+    undefined = Result.new(plan(part.call(holes.call('25 mm * (1 mm / none)')))).findings
+    assert_equal [:undefined], undefined.map(&:code)
+    assert_includes undefined.first.message, 'margin'
+  end
+
   def test_a_link_over_three_levels_names_who_began_it
     plan = stand({}, leg: { 'values' => { 'height' => 'need' } })
     outer = Family.from_tree('name' => 'Hall', 'parameters' => [{ 'name' => 'level', 'kind' => 'number', 'unit' => 'mm', 'default' => '500 mm' }],

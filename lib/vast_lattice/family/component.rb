@@ -18,7 +18,7 @@ module VastLattice
       # What else is decided of a component than what is inside; its family cannot be reached by these names.
       OWN = %w[built shown count].freeze
       # The length that fitted and mirrored patterns fill.
-      OVER = Measure.new(name: 'over', label: 'over a length of', begins: '1 m')
+      OVER = Measure.new(name: 'over', label: 'length to fill', begins: '1 m')
       AXES = %w[x y z].freeze
 
       def self.nested = { at: ComponentPlace, pattern: Pattern, envelope: Envelope }

@@ -10,6 +10,8 @@ module VastLattice
       # Entries that new things begin with where a measure has none of its own, by unit.
       USUAL = { 'mm' => '10 mm', 'deg' => '45 deg', '' => '2' }.freeze
 
+      COUNTS = %w[count rows].freeze
+
       # What a new thing begins with: entries by name, of those measures that must be given.
       def self.beginnings(measures) = measures.select(&:asked?).to_h { |measure| [measure.name, measure.example] }
 
@@ -18,6 +20,9 @@ module VastLattice
 
       # Whether it must be given.
       def asked? = default.nil? && !optional
+
+      # Whether it says how many there are, which is a whole number.
+      def counts? = COUNTS.include?(name)
 
       # An entry that it could have.
       def example = begins || choices&.first || (number? ? USUAL.fetch(unit, "1 #{unit}") : 'text')

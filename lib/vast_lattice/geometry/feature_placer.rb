@@ -148,7 +148,7 @@ module VastLattice
 
       # Whether the fields of a pattern that count something are whole numbers; others are reported.
       def whole_counts?(feature, numbers)
-        odd = numbers.slice('count', 'rows').find { |_, amount| amount && amount != amount.round } or return true
+        odd = numbers.slice(*Family::Measure::COUNTS).find { |_, amount| amount && amount != amount.round } or return true
         @builder.report(:not_whole, :error, "The #{odd.first == 'rows' ? 'number of rows' : 'count'} of #{feature.title} is " \
                                             "#{Units::Format.number(odd.last)}, but a count is a whole number.",
                         [*path(feature), 'pattern', odd.first], 'Use floor, ceiling or round_to.')

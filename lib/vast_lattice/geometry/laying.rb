@@ -79,6 +79,9 @@ module VastLattice
       # By instance the way from the first place.
       def steps(placing)
         pattern = placing.component.pattern or return [[0.0, 0.0, 0.0]]
+        # None are there where they cannot be counted, or are too many.
+        return [] if placing.instances.empty?
+
         kind = Family::PATTERN_KINDS.fetch(pattern.kind)
         numbers = Family::Component.measures(kind).map(&:name).zip(placing.inside.numbers).to_h
         along = Family::Component::AXES.include?(pattern.along) ? pattern.along : 'x'

@@ -127,7 +127,11 @@ module VastLattice
         return [x] unless feature.pattern
 
         spot = Spot.new(wall: wall, x: x, y: 0.0, along: 'horizontal', from: { 'horizontal' => from, 'vertical' => 'centre' })
-        Family::PATTERN_KINDS.fetch(feature.pattern.kind).offsets(numbers.pattern, spot).first(Family::Pattern::MOST).map { |over, _| x + over }
+        kind = Family::PATTERN_KINDS.fetch(feature.pattern.kind)
+        count = kind.count(numbers.pattern, spot.length)
+        return kind.offsets(numbers.pattern, spot).map { |over, _| x + over } if count <= Family::Pattern::MOST
+
+        raise Impossible.new("Its pattern asks for #{count} instances; at most #{Family::Pattern::MOST} are possible.", remedy: 'Check its count.')
       end
 
       # The part's place in the family: turned about its own x, then y, then z, then moved.

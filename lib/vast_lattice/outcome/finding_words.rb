@@ -166,6 +166,11 @@ module VastLattice
                                                     'which is not possible.', 'Change what it depends on.')
       end
 
+      def parted_count(index, at, amount)
+        error(:not_whole, target(index), "The pattern's #{measure_of(index, at).label} of #{target(index).subject.title} is " \
+                                         "#{Units::Format.number(amount)}, but a count is a whole number.", 'Use floor, ceiling or round_to.')
+      end
+
       def too_many(index, number)
         error(:too_many, target(index), "The pattern of #{target(index).subject.title} asks for #{number} instances; at most " \
                                         "#{Family::Component::MOST} are possible.", 'Make it shorter, or its pitch larger.')

@@ -31,6 +31,9 @@ module VastLattice
         odd = @measures.each_index.find { |at| !@measures[at].allows?(numbers[at]) }
         return told(findings, [:impossible_count, index, odd, numbers[odd]]) if odd
 
+        parted = @measures.each_index.find { |at| @measures[at].counts? && numbers[at] && numbers[at] != numbers[at].round }
+        return told(findings, [:parted_count, index, parted, numbers[parted]]) if parted
+
         named = @measures.map(&:name).zip(numbers).to_h
         number = @kind.count(named, named['over'])
         number > Family::Component::MOST ? told(findings, [:too_many, index, number]) : [number, 0].max

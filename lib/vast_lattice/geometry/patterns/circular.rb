@@ -15,7 +15,7 @@ module VastLattice
         def self.title = 'circle'
         def self.measures = MEASURES
         def self.spans? = false
-        def self.count(numbers, _length) = numbers['count'].floor
+        def self.count(numbers, _length) = Linear.bounded(numbers['count'])
 
         def self.offsets(numbers, spot)
           count = count(numbers, nil)

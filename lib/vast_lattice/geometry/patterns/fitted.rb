@@ -19,7 +19,7 @@ module VastLattice
         # One at least, if its margins leave any room at all.
         def self.count(numbers, length)
           room = room(numbers, length)
-          room.negative? ? 0 : Rounding.whole(room / numbers['pitch'], :ceil).to_i + 1
+          room.negative? ? 0 : Linear.bounded(Rounding.of(room / numbers['pitch']).clamp(0.0, 1e12).ceil.to_f) + 1
         end
 
         def self.offsets(numbers, spot)

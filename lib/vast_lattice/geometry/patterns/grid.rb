@@ -12,7 +12,7 @@ module VastLattice
         def self.title = 'grid'
         def self.measures = MEASURES
         def self.spans? = false
-        def self.count(numbers, _length) = numbers['count'].floor * numbers['rows'].floor
+        def self.count(numbers, _length) = Linear.bounded(numbers['count']) * Linear.bounded(numbers['rows'])
 
         def self.offsets(numbers, spot)
           rows = spot.steps(numbers['rows'].floor, along: spot.other) { |step| step * numbers['row_pitch'] }

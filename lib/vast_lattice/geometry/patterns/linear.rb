@@ -16,7 +16,10 @@ module VastLattice
         def self.spans? = false
 
         # Number of instances that it asks for.
-        def self.count(numbers, _span) = numbers['count'].floor
+        def self.count(numbers, _span) = Linear.bounded(numbers['count'])
+
+        # A number of instances as a whole number: far too many are some billions.
+        def self.bounded(number) = number.clamp(0.0, 1e12).floor
 
         # Offsets [[x, y], …] of the instances from the first place. +spot+ is a Spot.
         def self.offsets(numbers, spot)
