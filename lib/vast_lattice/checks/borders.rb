@@ -34,7 +34,7 @@ module VastLattice
           target = @plan.targets[index]
           next [] unless target.type.number?
 
-          constants.keys.sort.flat_map { |value| around(target, value).zip(%i[below at above]).map { |near, where| [target, near, where] } }
+          constants.keys.sort.flat_map { |value| around(target, value).map { |near, where| [target, near, where] } }
         end
       end
 
@@ -68,22 +68,18 @@ module VastLattice
 
       def spread(target, constants)
         return [true, false] if target.type.boolean?
-        return constants.flat_map { |value| around(target, value) }.uniq.sort if target.type.number?
+        return constants.flat_map { |value| around(target, value).keys }.uniq.sort if target.type.number?
 
         (target.type.choices.to_a.first(MOST_ROWS) + constants).uniq
       end
 
+      # {value => :below, :at or :above}: a constant, if the name can have it, and what it can have next to that.
       def around(target, value)
-        step = step(target)
-        [value - step, value, value + step].map { |near| Rounding.of(near, target.type.dimension.decimals) }
-      end
+        grid = Grid.of(@plan, target)
+        return { grid.till(value, open: true) => :below, **(grid.on?(value) ? { value => :at } : {}), grid.from(value, open: true) => :above } if grid
 
-      def step(target)
-        own = @plan.bound.items[target.index]
-        literal = own.respond_to?(:step) && own.step&.literal? ? own.step.data : nil
-        return literal if literal&.positive?
-
-        target.value? && target.subject.kind == 'count' ? 1.0 : FINE * target.unit.factor.to_f
+        fine = FINE * target.unit.factor.to_f
+        { value - fine => :below, value => :at, value + fine => :above }.transform_keys { |near| Rounding.of(near, target.type.dimension.decimals) }
       end
 
       # Values that the limits of the parameter allow.

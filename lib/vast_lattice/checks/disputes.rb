@@ -8,13 +8,17 @@ module VastLattice
     class Disputes
       # Picks that are tried for two rules.
       MOST_PICKS = 3000
-      # Disputes that are told, and picks that are tried in all for rows of rule tables, of which there may be many.
+      # Disputes that are told, picks that are tried in all for rows of rule tables, of which there may be many, and for all.
       MOST = 20
       FOR_TABLES = 12_000
+      IN_ALL = 40_000
 
       # What a branch of a rule, or a row of a rule table, says: +conditions+ are those that lead there.
       Claim = Struct.new(:source, :branch, :value, :conditions) do
         def table? = source.is_a?(Plan::Bound::RuleTable)
+
+        # What must hold for it; nil of an otherwise.
+        def condition = source.conditions[branch]
 
         # Whether it applies where these branches are taken.
         def applies?(branches) = source.applies?(branch, branches)
@@ -44,6 +48,8 @@ module VastLattice
       def initialize(plan, for_tables: FOR_TABLES)
         @plan = plan
         @left = for_tables
+        @left_in_all = IN_ALL
+        @exclusions = {}.compare_by_identity
       end
 
       # Disputes, at most one for two rules and what they decide; those of the rule of that name alone, if one is given.
@@ -51,26 +57,42 @@ module VastLattice
         return [] unless @plan.runnable?
 
         told = {}
-        contests(name).lazy.filter_map do |target, one, other|
+        contests(name).filter_map do |target, one, other|
           key = [target, one, other].map { |item| item.is_a?(Claim) ? item.source.index : item.index }
           told[key] ? nil : dispute(target, one, other)&.tap { told[key] = true }
         end.first(MOST)
       end
 
+      # Findings that tell what was not looked at for want of room: none, or one.
+      def left_out
+        return [] unless @left_in_all.negative?
+
+        [Finding.new(code: :sampled, level: :note, place: Place.at('rules'), remedy: 'Try a single rule to see all that it can do.',
+                     message: "Of rules that may disagree #{IN_ALL} products were tried; not every two were looked at.")]
+      end
+
       private
 
-      # [Target, Claim, Claim] of two that may say different things of it.
+      # [Target, Claim, Claim] of two that may say different things of it, one by one; those that can never apply together are passed
+      # over.
       def contests(name)
-        @plan.bound.ladders.flat_map do |ladder|
+        @plan.bound.ladders.lazy.flat_map do |ladder|
           claims = ladder.sayings.flat_map { |saying| claims(saying) }
-          claims.combination(2).filter_map do |one, other|
+          claims.combination(2).lazy.filter_map do |one, other|
             next if one.source.equal?(other.source) || same?(one.value, other.value)
             next if name && [one, other].none? { |claim| claim.source.source.name == name }
 
-            [ladder.target, one, other]
+            [ladder.target, one, other] unless apart?(one, other)
           end
         end
       end
+
+      def apart?(one, other)
+        first, second = [one, other].map(&:condition)
+        first && second && exclusion(first).apart?(exclusion(second))
+      end
+
+      def exclusion(condition) = @exclusions[condition] ||= Exclusion.new(condition, @plan.lists)
 
       # What rows come to together is not for one of them to say.
       def claims(saying)
@@ -85,7 +107,8 @@ module VastLattice
 
       def dispute(target, one, other)
         picks([one, other]).each do |values|
-          next if (one.table? || other.table?) && (@left -= 1).negative?
+          break if (one.table? || other.table?) && (@left -= 1).negative?
+          break if (@left_in_all -= 1).negative?
           next unless [one, other].all? { |claim| claim.applies?(outcome(values).branches) }
 
           finding = disagreement(target, values) or next

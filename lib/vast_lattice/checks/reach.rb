@@ -51,8 +51,7 @@ module VastLattice
       def segments
         @segments ||= Borders.new(@plan, @rule.conditions).constants.to_h do |target, constants|
           item = @plan.bound.items[target.index]
-          whole = target.value? && target.subject.kind == 'count'
-          [target, Segments.new(target.type, constants, limits: item.fixed_limits(@plan.lists), unit: target.unit, whole: whole)]
+          [target, Segments.new(target.type, constants, limits: item.fixed_limits(@plan.lists), unit: target.unit, grid: Grid.of(@plan, target))]
         end
       end
 

@@ -8,7 +8,9 @@ module VastLattice
     class Review
       # Checks over variants that look at no shape.
       CHECKS = [RowErrors, Collisions, Coverage].freeze
-      private_constant :CHECKS
+      # Points of Geometry::Work that shapes may take where not all variants are looked at.
+      SHAPES = 1_600_000
+      private_constant :CHECKS, :SHAPES
 
       # The block, if there is one, is told how far it is, from 0 to 1.
       def initialize(plan, &progress)
@@ -62,13 +64,15 @@ module VastLattice
         share = 0.0
         checks = CHECKS.map { |check| check.new(@plan, tick: -> { @progress.call(share) }) }
         found = checks.flat_map { |check| check.found.tap { share += 0.1 } }
-        found + disputes(found) + reach + never_shown + shapes(checks[1].doubled) + @sweep.findings.map { |finding| Gathering::Found.new(finding: finding) }
+        found += disputes(found) + reach + never_shown + shapes(checks[1].doubled)
+        found + @sweep.findings(shapes: @shapes).map { |finding| Gathering::Found.new(finding: finding) }
       end
 
       # Rules that can disagree, though no variant shows it.
       def disputes(found)
         shown = found.map(&:finding).select { |finding| finding.code == :rules_disagree }.map(&:place)
-        told = Disputes.new(@plan).found.map(&:told).reject { |finding| shown.include?(finding.place) }
+        disputes = Disputes.new(@plan)
+        told = disputes.found.map(&:told).reject { |finding| shown.include?(finding.place) } + disputes.left_out
         told.map { |finding| Gathering::Found.new(finding: finding) }
       end
 
@@ -95,15 +99,24 @@ module VastLattice
       def shapes(doubled)
         gathering = Gathering.new
         seen = {}
-        size = @plan.family.variant_count.clamp(1, Sweep::MOST)
-        @sweep.each do |variant|
-          @progress.call(0.3 + (0.7 * [seen.size.fdiv(size), 1].min)) if (seen.size % 16).zero?
-          seen[variant.rows] = level(variant, gathering, doubled)
+        left = SHAPES
+        (@sweep.whole? ? 0...@sweep.size : @sweep.spread).each do |number|
+          break if left.negative?
+
+          @progress.call(0.3 + (0.7 * [seen.size.fdiv(@sweep.size), 1].min)) if (seen.size % 16).zero?
+          variant = @sweep.at(number)
+          seen[variant.rows], points = Geometry::Work.counted { level(variant, gathering, doubled) }
+          left -= points unless @sweep.whole?
         end
-        @looked = seen.size
-        @levels = seen.values.map { |level| Verdicts::LETTERS.fetch(level) }.join
-        @valid = @looked - @levels.count(Verdicts::LETTERS[:error])
+        tell_seen(seen.values, short: left.negative?)
         gathering.to_a
+      end
+
+      def tell_seen(levels, short:)
+        @looked = levels.size
+        @shapes = @looked if short
+        @levels = levels.map { |level| Verdicts::LETTERS.fetch(level) }.join
+        @valid = @looked - @levels.count(Verdicts::LETTERS[:error])
       end
 
       # What is worst of a variant, or nil.

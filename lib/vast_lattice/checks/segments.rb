@@ -14,11 +14,11 @@ module VastLattice
       attr_reader :list
 
       # +constants+ are the values that tests name; +limits+ [least, most] or nil each; +unit+ is that in which numbers are written;
-      # +whole+ whether only whole numbers occur.
-      def initialize(type, constants, limits: [nil, nil], unit: Units::PLAIN, whole: false)
+      # of numbers only those of a +grid+ (Grid) occur, if there is one.
+      def initialize(type, constants, limits: [nil, nil], unit: Units::PLAIN, grid: nil)
         @type = type
         @unit = unit
-        @whole = whole
+        @grid = grid
         @limits = limits
         @list = type.number? ? numbers(constants.sort) : words(constants)
       end
@@ -53,7 +53,7 @@ module VastLattice
         points = constants.uniq.select { |value| (least.nil? || value >= least) && (most.nil? || value <= most) }
         ends = [least && [least, false], *points.flat_map { |point| [[point, true], [point, true]] }, most && [most, false]]
         between = [ends.first, *ends[1..-2], ends.last].each_slice(2).map { |low, high| between(low, high) }
-        between.zip(points.map { |point| Segment.new(point, [point, false], [point, false]) }).flatten.compact
+        between.zip(points.map { |point| Segment.new(point, [point, false], [point, false]) if @grid.nil? || @grid.on?(point) }).flatten.compact
       end
 
       # What lies between two ends, or nil where nothing does.
@@ -66,20 +66,20 @@ module VastLattice
         return low ? after(low) : 0.0 if high.nil?
         return before(high) if low.nil?
 
-        @whole ? after(low) : [low, high].sum(&:first) / 2
+        @grid ? after(low) : [low, high].sum(&:first) / 2
       end
 
-      # The first value beyond an end, and the last before one; of whole numbers where only these occur.
+      # The first value beyond an end, and the last before one; of those of the grid where only these occur.
       def after((value, open))
-        return open ? value + 1 : value unless @whole
+        return @grid.from(value, open: open) if @grid
 
-        open ? value.floor + 1.0 : value.ceil.to_f
+        open ? value + 1 : value
       end
 
       def before((value, open))
-        return open ? value - 1 : value unless @whole
+        return @grid.till(value, open: open) if @grid
 
-        open ? value.ceil - 1.0 : value.floor.to_f
+        open ? value - 1 : value
       end
 
       def inside?(value, low, high)

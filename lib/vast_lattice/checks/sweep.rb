@@ -11,6 +11,9 @@ module VastLattice
       MOST = Variants::MOST
       # So many variants are looked at between two signs of life.
       OFTEN = 100
+      # Steps in which those are taken that are spread.
+      STRIDE = 16
+      private_constant :STRIDE
 
       # +tick+ is called now and then while variants are looked at.
       def initialize(plan, tick: nil)
@@ -26,39 +29,52 @@ module VastLattice
       def each
         return enum_for(:each) unless block_given?
 
-        all.each_with_index do |variant, index|
+        size.times do |index|
           @tick&.call if (index % OFTEN).zero?
-          yield variant
+          yield at(index)
         end
       end
 
-      # A note where not all are looked at, else nothing.
-      def findings
+      # How many are looked at.
+      def size = sections.sum(&:first)
+
+      # The one of that number.
+      def at(index)
+        sections.each do |size, made|
+          return made.call(index) if index < size
+
+          index -= size
+        end
+      end
+
+      # Numbers in an order in which each part of it is spread over all.
+      def spread = (0...STRIDE).flat_map { |from| (from...size).step(STRIDE).to_a }
+
+      # A note where not all are looked at, else nothing. +shapes+ is of how many the shape was, if not of all these.
+      def findings(shapes: nil)
         return [] if whole?
 
+        less = ", of #{shapes} of them also their shape" if shapes
         [Finding.new(code: :sampled, level: :note, place: Place.at('tables'),
-                     message: "Of #{@variants.size} variants every row of every table and #{MOST} evenly spread were looked at.",
+                     message: "Of #{@variants.size} variants every row of every table and #{MOST} evenly spread were looked at#{less}.",
                      remedy: 'What no row shows by itself may be missed.')]
       end
 
       private
 
-      def all
-        return @variants if whole?
-
-        Enumerator.new do |found|
-          rows_of_tables { |variant| found << variant }
-          step = Rational(@variants.size, MOST)
-          MOST.times { |index| found << @variants.at((index * step).floor) }
-        end
+      # Parts of all that is looked at: pairs of how many there are and what makes one of a number.
+      def sections
+        @sections ||= whole? ? [[@variants.size, @variants.method(:at)]] : [*rows_of_tables, [MOST, method(:spread_at)]]
       end
+
+      def spread_at(index) = @variants.at((index * Rational(@variants.size, MOST)).floor)
 
       def rows_of_tables
         tables = @plan.family.variant_tables.reject { |table| table.rows.empty? }
-        tables.each do |table|
+        tables.map do |table|
           others = (tables - [table]).to_h { |other| [other.name, [other.rows[other.default_row_index].name]] }
           own = Variants.new(@plan, within: others)
-          own.size.times { |number| yield own.at(number) }
+          [own.size, own.method(:at)]
         end
       end
     end

@@ -35,13 +35,13 @@ module VastLattice
 
       private
 
-      # {typed, variable, unit, limits, whole} of an input. Raises Formula::Error.
+      # {typed, variable, unit, limits, grid} of an input. Raises Formula::Error.
       def input(text)
         typed = Formula.type(text, @plan.symbols.scope)
         target = typed.kind == :name ? @plan.targets[typed.data.index] : nil
         { type: typed.type, variable: Formula::Variable.new(name: 'input', type: typed.type, index: INPUT), unit: target&.unit || Units::PLAIN,
           limits: target ? @plan.bound.items[target.index].fixed_limits(@plan.lists) : [nil, nil],
-          whole: target&.value? && target.subject.kind == 'count' }
+          grid: target && Grid.of(@plan, target) }
       end
 
       # The Typed condition that the input passes a text; nil where it depends on anything else.
@@ -57,7 +57,7 @@ module VastLattice
 
       def segments(input, at)
         constants = @tests.filter_map { |tests| tests[at] }.flat_map { |typed| constants(typed, input[:type].kind) }
-        Segments.new(input[:type], constants.uniq, limits: input[:limits], unit: input[:unit], whole: input[:whole])
+        Segments.new(input[:type], constants.uniq, limits: input[:limits], unit: input[:unit], grid: input[:grid])
       end
 
       def constants(node, kind)

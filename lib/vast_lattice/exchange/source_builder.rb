@@ -5,12 +5,14 @@ require 'psych'
 module VastLattice
   module Exchange
     # Builds hashes, lists and texts of a YAML text while it is read, with the lines of all of them, and stops at what a
-    # family file cannot have: nesting that is too deep, too many keys in one place, keys that stand there twice, tags,
+    # family file cannot have: nesting that is too deep, too many keys or items in one place, keys that stand there twice, tags,
     # anchors and references, a second document.
     class SourceBuilder < Psych::Handler
       DEEPEST = 20
       # Most keys of one mapping.
       MOST_KEYS = 1000
+      # Most items of one list, as many as a table may have rows. Reading ends there: of what is far too long, nothing else is asked.
+      MOST_ITEMS = 20_000
       # Keys that name the items of a list; in most lists it is "name".
       NAMES = { 'columns' => 'target', 'fields' => 'ask' }.freeze
       REFERENCE = 'References (* and &) are not allowed; write the value out.'
@@ -107,6 +109,7 @@ module VastLattice
 
         tree, holder, _, key = *@level
         if holder.names
+          refuse("#{@level.place || 'The list'} has more than #{MOST_ITEMS} items; at most so many are possible.", holder.line) if tree.size >= MOST_ITEMS
           holder.parts << line
           tree << value
         else

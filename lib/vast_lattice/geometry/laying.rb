@@ -69,11 +69,20 @@ module VastLattice
         # Most instances are alike: what is laid in the same way stands in the same frame.
         frames = Hash.new { |known, (numbers, model)| known[[numbers, model]] = frame(placing, numbers, model) }
         found = placing.instances.each_with_index.map do |(number, outcome), at|
+          return too_much(placing) if Work.exhausted?
+
           model = Model.for(outcome)
           frame = frames[[place.call(number || 1), model]] or return nil
           [number, frame.within(Frame.new(steps.fetch(at), Vector::X, Vector::Y, Vector::Z)), model]
         end
         Laid.new(placing, found.freeze)
+      end
+
+      def too_much(placing)
+        return if @findings.any? { |finding| finding.code == :too_much_work }
+
+        tell(:too_much_work, placing, 'The product takes too much work: too many of its components differ, or have too many cuts.',
+             'Check how often they are there, and the counts of patterns in them.')
       end
 
       # By instance the way from the first place.

@@ -87,7 +87,7 @@ module VastLattice
       end
 
       # The components that are built, where they are: Laying::Laid.
-      def laid = @laid ||= outcome.plan.family.components.empty? ? [] : laying.all.freeze
+      def laid = @laid ||= outcome.plan.family.components.empty? ? [] : Work.whole { laying.all.freeze }
 
       # All Bodies, those of components at their places.
       def bodies = @bodies ||= laid.empty? ? solids : [*solids, *laid_bodies].freeze

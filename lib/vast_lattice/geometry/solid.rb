@@ -15,7 +15,9 @@ module VastLattice
         @features = features.freeze
         @frame = frame
         @numbers = numbers
-        @clear, @tangled = Tangle.sort(blank, [*features.select(&:built?).flat_map(&:pieces), *last_cut])
+        pieces = [*features.select(&:built?).flat_map(&:pieces), *last_cut]
+        Work.take(Work::SOLID + (Work::PIECE * pieces.size))
+        @clear, @tangled = Tangle.sort(blank, pieces)
       end
 
       # Owner of the faces that a section lays open.

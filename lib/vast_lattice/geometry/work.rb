@@ -10,6 +10,11 @@ module VastLattice
     class Work
       # Points that one shape or picture may take: a few seconds.
       POINTS = 1_200_000
+      # Points that all shapes of one product may take together: some ten thousand different parts, or fewer with many cuts.
+      WHOLE = 4_000_000
+      # What a solid takes in any case, and for each piece that is cut or added.
+      SOLID = 300
+      PIECE = 60
       # Points between two calls of a watcher.
       PULSE = 20_000
 
@@ -23,7 +28,8 @@ module VastLattice
       KEY = :lattice_work
       WATCH = :lattice_watch
       COUNT = :lattice_count
-      private_constant :KEY, :WATCH, :COUNT
+      LEFT = :lattice_left
+      private_constant :KEY, :WATCH, :COUNT, :LEFT
 
       # Calls the block with a budget of its own. Raises Spent.
       def self.budget(points = POINTS)
@@ -33,6 +39,21 @@ module VastLattice
       ensure
         Thread.current[KEY] = outer
       end
+
+      # Calls the block with a budget for all the shapes of a product, unless one is under way. Nothing raises when it is spent: whoever
+      # makes one shape after the other asks exhausted?.
+      def self.whole(points = WHOLE)
+        return yield if Thread.current[LEFT]
+
+        begin
+          Thread.current[LEFT] = points
+          yield
+        ensure
+          Thread.current[LEFT] = nil
+        end
+      end
+
+      def self.exhausted? = Thread.current[LEFT]&.negative? || false
 
       # Calls +block+ while +watcher+ is called every now and then.
       def self.watched(watcher)
@@ -56,6 +77,7 @@ module VastLattice
       # Takes so many points from the budget that is under way, if there is one.
       def self.take(points)
         Thread.current[COUNT] += points if Thread.current[COUNT]
+        Thread.current[LEFT] -= points if Thread.current[LEFT]
         Thread.current[KEY]&.take(points)
       end
 

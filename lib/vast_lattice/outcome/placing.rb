@@ -47,7 +47,7 @@ module VastLattice
       def kinds = instances.group_by { |_, own| own.object_id }.values.map { |same| [same.first.last, same.map(&:first)] }
 
       # The Outcome of an instance; without a number of the first, nil where there is none.
-      def instance(number = nil) = number ? instances.find { |own, _| own == number }&.last : instances.first&.last
+      def instance(number = nil) = number ? positions[number]&.then { |position| instances[position].last } : instances.first&.last
 
       # Who decides a Target of its family: whoever does outside, where it is given.
       def decision(target)
@@ -65,9 +65,12 @@ module VastLattice
 
       def inside_number = outcome.plan.family.components.index(component)
 
+      # {number of an instance => its place among those that are there}
+      def positions = @positions ||= instances.each_with_index.to_h { |(number, _), position| [number, position] }
+
       # Computes formulas of the family around it for an instance.
       def evaluator(number)
-        position = instances.index { |own, _| own == number }
+        position = positions[number]
         Formula::Evaluator.new(outcome.plan.lists) { |variable| seen(variable, number, position) }
       end
 

@@ -44,6 +44,9 @@ module VastLattice
 
       # What rules and rule tables have in common: +conditions+ by branch or row, and +consequences+ by branch or row.
       module Conditional
+        # Quick: a rule table may have thousands of rows, and numbers tell sources apart.
+        def hash = index.hash
+
         # Pairs of branch index and consequence.
         def placed = consequences.each_with_index.flat_map { |list, branch| list.map { |item| [branch, item] } }
 

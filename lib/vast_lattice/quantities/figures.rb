@@ -11,6 +11,8 @@ module VastLattice
       attr_reader :bodies, :mass, :price
 
       def initialize(outcome)
+        raise Geometry::Work::Spent if Geometry::Work.exhausted?
+
         model = Geometry::Model.for(outcome)
         @outcome = outcome
         @bodies = model.solids
@@ -18,12 +20,12 @@ module VastLattice
         @price = Outcome::Line.sums(Geometry::Pricing.lines(outcome))
       end
 
-      # What is equal for equal configured results.
+      # What is equal for equal configured results: what they are, however they were picked.
       def key
         @key ||= begin
           built = @outcome.placings.select(&:built?)
           inside = built.map { |placing| placing.kinds.map { |own, numbers| [Figures.of(own).key, numbers.size] } }
-          [family.name, @outcome.values.grep_v(Array).map(&:to_s), @outcome.labels.to_a, inside]
+          [family.name, values, @outcome.labels.to_a, @outcome.properties.reject { |_, text| text.to_s.empty? }.to_a, inside]
         end
       end
 
@@ -35,6 +37,12 @@ module VastLattice
       end
 
       private
+
+      # Without rows: what they give is among the values.
+      def values
+        known = @outcome.plan.targets.zip(@outcome.values)
+        known.filter_map { |target, value| value.to_s unless target.kind == :row || target.port? || value.is_a?(Array) }
+      end
 
       def family = @outcome.plan.family
     end

@@ -8,8 +8,9 @@ module VastLattice
       # The whole: a Position with all others in it. Its number is ''.
       attr_reader :whole
 
+      # Raises Geometry::Work::Spent where it would take too much work.
       def initialize(outcome)
-        @whole = family(outcome, Spot.new('', [], 1, 1), outcome.plan.family.name, [])
+        @whole = Geometry::Work.whole { family(outcome, Spot.new('', [], 1, 1), outcome.plan.family.name, []) }
       end
 
       # All positions as an indented list, without the whole.
@@ -80,14 +81,17 @@ module VastLattice
         names = same.map { |one, _, numbers| spot.named(one.path(numbers)) }
         alone = same.one? && !placing.component.label.empty?
         one = family(own, spot.inside(at, names, same.sum { |_, _, numbers| numbers.size }),
-                     alone ? placing.component.label : own.plan.family.name, same.map { |placed, *| reason(placed) }.uniq)
+                     alone ? placing.component.label : own.plan.family.name, same.map(&:first).uniq(&:object_id).map { |placed| reason(placed) }.uniq)
         one.tap { one.called = same.flat_map { |placed, _, numbers| numbers.map { |number| placed.called(number) } }.compact }
       end
 
       # Who decides that it is there, and how often.
       def reason(placing)
-        reason = placing.outcome.because("#{placing.name}.#{placing.many? ? 'count' : 'built'}")
-        "#{reason.subject}: #{reason.sentence}"
+        @reasons ||= {}.compare_by_identity
+        @reasons[placing] ||= begin
+          reason = placing.outcome.because("#{placing.name}.#{placing.many? ? 'count' : 'built'}")
+          "#{reason.subject}: #{reason.sentence}"
+        end
       end
 
       # Its own parts, after so many positions.
