@@ -80,6 +80,40 @@ class DecisionFilesTest < CoreCase
     8.times { |row| assert_equal plan.outcome_at([row]).values.grep_v(Float::NAN), Plan.of(again).outcome_at([row]).values.grep_v(Float::NAN) }
   end
 
+  # A file as others write it: ends left out as ]5..15[ (OMG DMN 1.5, 10.3.1.2), default outputs, lists.
+  def by_hand(policy, rows, output: '', more: '')
+    rules = rows.map { |test, value| "<rule><inputEntry><text>#{test}</text></inputEntry><outputEntry><text>#{value}</text></outputEntry></rule>" }.join
+    <<~XML
+      <definitions xmlns="#{Exchange::DecisionFile::MODEL}" name="n" namespace="n"><decision id="d" name="By hand"><decisionTable hitPolicy="#{policy}"#{more}>
+      <input><inputExpression typeRef="number"><text>length</text></inputExpression></input><output name="width" typeRef="number">#{output}</output>#{rules}
+      </decisionTable></decision></definitions>
+    XML
+  end
+
+  def test_what_others_write_is_read_as_they_mean_it
+    own = Plan.of(family(PARAMETERS))
+    plan = with(Exchange::DecisionFile.read(by_hand('UNIQUE', [[']5..15[', 1], ['[15..20[', 2], [']20..30]', 3]]), own).first)
+    assert_empty plan.errors
+    said = [5, 5.1, 14.9, 15, 19.9, 20, 20.1, 30, 31].map { |length| plan.outcome(pick(answers: { 'length' => length.to_s })).value('width') }
+    assert_equal [-1, 1, 1, 2, 2, -1, 3, 3, -1], said
+
+    default = '<defaultOutputEntry><text>7</text></defaultOutputEntry>'
+    plan = with(Exchange::DecisionFile.read(by_hand('FIRST', [['>= 10', 1]], output: default), own).first)
+    assert_equal([7.0, 1.0], [9, 10].map { |length| plan.outcome(pick(answers: { 'length' => length.to_s })).value('width') })
+    ranked = '<outputValues><text>3, 2, 1</text></outputValues>'
+    plan = with(Exchange::DecisionFile.read(by_hand('PRIORITY', [['-', 1], ['> 5', 2], ['> 9', 3]], output: ranked), own).first)
+    assert_equal([1.0, 2.0, 3.0], [1, 6, 10].map { |length| plan.outcome(pick(answers: { 'length' => length.to_s })).value('width') })
+  end
+
+  def test_what_would_be_lost_is_refused_in_words
+    own = Plan.of(family(PARAMETERS))
+    { by_hand('UNIQUE', [['-', 1]], output: '<defaultOutputEntry><text>7</text></defaultOutputEntry>') => 'default output',
+      by_hand('COLLECT', [['-', 1]]) => 'collects a list' }.each do |xml, words|
+      assert_includes refused(Exchange::Unreadable) { Exchange::DecisionFile.read(xml, own) }.message, words
+    end
+    assert_equal 'sum', Exchange::DecisionFile.read(by_hand('COLLECT', [['-', 1]], more: ' aggregation="SUM"'), own).first['aggregate']
+  end
+
   def test_what_is_no_decision_table_is_refused_in_words
     plan = Plan.of(side_frame)
     two = Exchange::DecisionFile.write(plan).sub('<output ', '<output id="other"/><output ')

@@ -76,8 +76,8 @@ class RuleTablesTest < CoreCase
   def wide_plan(rows, policy)
     lines = rows.map { |low, high, cells| { 'tests' => ["[#{low}..#{high}]"], 'values' => cells.each_with_index.map { |cell, at| at == 3 && cell ? "#{cell} EUR" : cell.to_s } } }
     outputs = ['y', 'set z', 'limit x most', 'price Extra', 'warn']
-    tree = { 'name' => 'T', 'policy' => policy, 'aggregate' => ('sum' if policy == 'collect'), 'inputs' => ['x'], 'outputs' => outputs,
-             'priorities' => (%w[3 1 4 2] if policy == 'priority'), 'rows' => lines }.compact
+    tree = { 'name' => 'T', 'policy' => policy, 'aggregate' => (LEAST_OR_MOST[policy] if LEAST_OR_MOST.key?(policy)), 'inputs' => ['x'], 'outputs' => outputs,
+             'priorities' => ([%w[3 1 4 2], %w[7 5 9]] if policy == 'priority'), 'rows' => lines }.compact.merge('policy' => policy.split.first)
     Plan.of(Family::Edits.apply(family(<<~YAML), { 'do' => 'put_rule_table', 'rule_table' => tree }))
       parameters:
         - {name: x, kind: count, default: 0, least: 0, most: 22}
@@ -86,9 +86,12 @@ class RuleTablesTest < CoreCase
     YAML
   end
 
-  # The rows that count, plainly.
-  COUNTING = { 'unique' => :itself, 'any' => :itself, 'collect' => :itself, 'first' => ->(hits) { hits.first(1) },
-               'priority' => ->(hits) { hits.sort_by.with_index { |hit, at| [[3, 1, 4, 2].index(hit[0]), at] }.first(1) } }.freeze
+  # The rows that count, plainly. By priority those are ranked by the first output, then by the second (OMG DMN 1.5, 8.2.10).
+  LEAST_OR_MOST = { 'collect least' => 'min', 'collect most' => 'max' }.freeze
+  COUNTING = { 'unique' => :itself, 'any' => :itself, 'collect least' => :itself, 'collect most' => :itself, 'first' => ->(hits) { hits.first(1) },
+               'priority' => lambda do |hits|
+                 hits.sort_by.with_index { |hit, at| [[3, 1, 4, 2].index(hit[0]), [7, 5, 9].index(hit[1]) || 3, at] }.first(1)
+               end }.freeze
 
   def test_several_outputs_of_any_kind_by_each_policy
     random = Random.new(21)
@@ -102,18 +105,39 @@ class RuleTablesTest < CoreCase
     end
   end
 
+  # What a column comes to: all that its rows say; one of them where they agree, the least or the most by policy.
+  def together(values, policy)
+    case policy
+    when 'any' then values.uniq.size > 1 ? [] : values.first(1)
+    when 'collect least' then [values.min].compact
+    when 'collect most' then [values.max].compact
+    else values
+    end
+  end
+
   def compare_wide(outcome, counting, policy, input)
-    said = [0, 1].map { |at| counting.filter_map { |cells| cells[at] } }
+    said = Array.new(5) { |at| counting.filter_map { |cells| cells[at] } }
     clash = (policy == 'unique' && counting.size > 1) || (policy == 'any' && said.any? { |values| values.uniq.size > 1 })
     assert_equal clash, outcome.findings.map(&:code).include?(:hit_clash), policy
-    assert_equal(counting.filter_map { |cells| cells[3] }, outcome.prices.map { |line| line.amount.to_i })
-    assert_equal counting.filter_map { |cells| cells[4] }.uniq.sort, outcome.findings.select { |finding| finding.code == :warned }.map(&:message).sort
-    assert_equal [22, *counting.filter_map { |cells| cells[2] }].min.to_f, outcome.limit('x')[1]
+    assert_equal(together(said[3], policy), outcome.prices.map { |line| line.amount.to_i })
+    assert_equal (policy == 'any' ? together(said[4], policy) : said[4].uniq.sort), outcome.findings.select { |finding| finding.code == :warned }.map(&:message).sort
+    assert_equal [22, *together(said[2], policy)].min.to_f, outcome.limit('x')[1]
     return if clash
 
-    wanted = said.zip([99, 77]).map { |values, default| (policy == 'collect' && values.any? ? values.sum : values.first || default).to_f }
+    wanted = said.first(2).zip([99, 77]).map { |values, default| (together(values, policy).first || default).to_f }
     assert_equal wanted, [outcome.value('y'), outcome.value('z')], "#{policy} #{input}"
-    assert_includes outcome.because('z').sentence, 'Rule table "T"' if said.last.any?
+    assert_includes outcome.because('z').sentence, 'Rule table "T"' if said[1].any?
+  end
+
+  def test_what_cannot_be_put_together_is_refused
+    refused = lambda do |policy, output, cell|
+      plan("currency: EUR\nparameters:\n  - {name: x, kind: number, unit: mm, default: 1}\nparts:\n  - {name: frame, stock: {kind: plate, width: 9, height: 9, thickness: 1}}\nrule_tables:\n" \
+           "  - {name: T, #{policy}, inputs: [x], output: #{output}, rows: [{tests: ['> 0 mm'], value: #{cell}}]}\n").errors.map { |error| [error.code, error.place.path.last] }
+    end
+    assert_equal [[:unknown_kind, 'aggregate']], refused.call('policy: collect, aggregate: count', 'price X', '1 EUR')
+    assert_equal [[:unknown_kind, 'aggregate']], refused.call('policy: collect, aggregate: sum', 'limit x most', '1 mm')
+    assert_equal [[:unknown_kind, 'policy']], refused.call('policy: any', 'price X', '1 EUR/kg * frame.mass')
+    assert_empty refused.call('policy: collect', 'price X', '1 EUR')
   end
 
   WIDTHS = <<~YAML

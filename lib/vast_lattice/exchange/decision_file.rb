@@ -57,7 +57,7 @@ module VastLattice
           @xml.decision('id' => @id, 'name' => @table.name) do
             @xml.description(@table.note) unless @table.note.empty?
             policy = { 'hitPolicy' => @table.policy.upcase }
-            policy['aggregation'] = @table.aggregate.upcase if @table.policy == 'collect'
+            policy['aggregation'] = @table.aggregate.upcase if @table.policy == 'collect' && @table.aggregate
             @xml.decisionTable('id' => "#{@id}_table", **policy) { columns && rows }
           end
         end
@@ -72,11 +72,18 @@ module VastLattice
           end
           @table.outputs.each_with_index do |text, at|
             @xml.output('id' => "#{@id}_o#{at}", 'name' => text, 'typeRef' => TYPES.fetch(@outputs[at].kind)) do
-              next if @table.priorities.empty? || at.positive?
+              order = priorities[at]
+              next if order.to_a.empty?
 
-              @xml.outputValues('id' => "#{@id}_v") { written(@table.priorities.map { |value| @outputs[at].result(value) }.join(', ')) }
+              @xml.outputValues('id' => "#{@id}_v#{at}") { written(order.map { |value| @outputs[at].result(value) }.join(', ')) }
             end
           end
+        end
+
+        # {number of an output => its values by priority}: those of what is set, in their order.
+        def priorities
+          set = @table.columns.each_index.select { |at| @table.columns[at].sets? }
+          set.zip(@table.priorities_by_output).to_h
         end
 
         def rows
@@ -150,7 +157,7 @@ module VastLattice
           Formula::Lexer.tokens(text).select { |token| token.kind == :number && token.unit }.reverse_each do |token|
             next unless token.unit.dimension == unit.dimension
 
-            amount = unit.from_base(token.unit.to_base(token.value)).to_f.round(9)
+            amount = unit.from_base(token.unit.to_base(token.value)).then { |exact| Rounding.of(exact.to_f) }
             letters[token.span.start, token.span.length] = Units::Format.exact(amount).chars
           end
           letters.join
@@ -190,7 +197,15 @@ module VastLattice
           end
         end
 
-        def aggregate = policy == 'collect' ? (@table['aggregation'] || 'SUM').downcase : nil
+        # Without an operator a table collects a list: of prices and words that is what they do anyway; a value is one.
+        def aggregate
+          return unless policy == 'collect'
+          return @table['aggregation'].downcase if @table['aggregation']
+
+          set = outputs.find { |text| Family::Output.read(text).sets? } or return
+          DecisionFile.refuse("\"#{@name}\" collects a list of values for #{set}, which has one value.",
+                              'Give the table an aggregation: SUM, MIN, MAX or COUNT, or another hit policy.')
+        end
 
         def heads = outputs.one? ? { 'output' => outputs.first } : { 'outputs' => outputs }
 
@@ -211,12 +226,36 @@ module VastLattice
 
         def cells = @cells ||= outputs.map { |text| Cells.of_output(@plan, Family::Output.read(text)) }
 
+        # Of each output that is set; of one alone a plain list. Without a list of the first, nothing is ranked.
         def priorities
-          values = inner(inner(@table, 'output').first, 'outputValues').first
-          values ? text(values).scan(/"(?:[^"\\]|\\.)*"|[^,\s][^,]*/).map { |value| cells.first.typed(value.strip) } : []
+          set = outputs.each_index.select { |at| Family::Output.read(outputs[at]).sets? }
+          found = set.map { |at| allowed(at) }
+          found.drop(1).any?(&:any?) ? found : found.first.to_a
         end
 
-        def rows
+        # Values of an output in their order.
+        def allowed(at)
+          values = inner(inner(@table, 'output')[at], 'outputValues').first
+          values ? text(values).scan(/"(?:[^"\\]|\\.)*"|[^,\s][^,]*/).map { |value| cells[at].typed(value.strip) } : []
+        end
+
+        def rows = [*read_rows, *default_row]
+
+        # What holds where no rule fits: a last line that always does, where the first one counts.
+        def default_row
+          given = inner(@table, 'output').map { |output| inner(output, 'defaultOutputEntry').first }
+          return if given.none?
+
+          values = cells.each_with_index.map { |cell, at| given[at] ? cell.typed(text(given[at])) : '' }
+          unless policy == 'first'
+            DecisionFile.refuse("\"#{@name}\" has a default output (#{values.reject(&:empty?).join(', ')}) and the hit policy #{policy.upcase}.",
+                                'Give it the hit policy FIRST, where the default becomes the last line; or take the default out and let the ' \
+                                'parameter have it.')
+          end
+          { 'tests' => inputs.map { '-' }, **(values.size == 1 ? { 'value' => values.first } : { 'values' => values }), 'note' => 'Default' }
+        end
+
+        def read_rows
           inner(@table, 'rule').map do |rule|
             tests = inner(rule, 'inputEntry').map { |entry| text(entry).then { |test| test.empty? ? '-' : test } }
             entries = inner(rule, 'outputEntry')

@@ -7,7 +7,8 @@ module VastLattice
     # Output; a blank value says nothing). The hit +policy+ says what happens when several rows hit:
     #
     #   unique   at most one may hit           any       several may, if they agree
-    #   first    the first one counts          priority  the one whose first value comes first in +priorities+
+    #   first    the first one counts          priority  the one whose values come first in +priorities+: by the list of the first
+    #                                                    output that is set, then by that of the next
     #   collect  all count; values by their +aggregate+ sum, min, max or count
     #
     # In its plain form a single output is "output", and "value" in each row.
@@ -41,6 +42,9 @@ module VastLattice
         tree = super.except('outputs')
         { 'name' => name, 'output' => outputs.first, **tree }
       end
+
+      # The values by priority of each output that is set: "priorities" are lists for each of them, or one list for the first.
+      def priorities_by_output = priorities.all?(Array) ? priorities : [priorities]
 
       # The Output of each column.
       def columns = outputs.map { |text| Output.read(text) }

@@ -7,6 +7,10 @@ module VastLattice
     class Parser
       include UnaryTests
 
+      # What a range may begin with; FEEL has two signs for an end that is left out (OMG DMN 1.5, 10.3.1.2, rule 8).
+      STARTS = %w|[ ( ]|.freeze
+      # What cannot stand at the beginning of an expression.
+      CLOSING = [',', ')', ']', 'and', 'or', 'then', 'else'].freeze
       COMPARISONS = %w[= != < <= > >=].freeze
       SUMS = { '+' => :plus, '-' => :minus }.freeze
       PRODUCTS = { '*' => :times, '/' => :divide }.freeze
@@ -134,23 +138,24 @@ module VastLattice
         cut(join(:in, value, *tests), value, stop)
       end
 
-      def range_or_expression = peek.is?(:sign, '[') || peek.is?(:sign, '(') ? range_or_list : expression
+      def range_or_expression = STARTS.any? { |sign| peek.is?(:sign, sign) } ? range_or_list : expression
 
-      # [a..b], (a..b), [a, b, c], or a bracketed expression.
+      # [a..b], (a..b), ]a..b[, [a, b, c], or a bracketed expression.
       def range_or_list
-        start = take(:sign, '[', '(') || (return sum)
-        first = peek.is?(:sign, ']') ? nil : expression
+        start = take(:sign, *STARTS) || (return sum)
+        first = start.text == '[' && peek.is?(:sign, ']') ? nil : expression
         return range(start, first) if take(:sign, '..')
         return list(start, first) if start.text == '['
+
+        refuse(found_instead('..'), 'A range has two ends: ]5..15[') if start.text == ']'
 
         cut(first, start, expect(:sign, ')'))
       end
 
       def range(start, low)
         high = expression
-        stop = take(:sign, ']', ')') || refuse(found_instead(']'), 'Close the range with ] or ).')
-        Node.new(kind: :range, span: start.span.to(stop.span), parts: [low, high],
-                 data: [start.text == '(', stop.text == ')'])
+        stop = take(:sign, ']', ')', '[') || refuse(found_instead(']'), 'Close the range with ] or ).')
+        Node.new(kind: :range, span: start.span.to(stop.span), parts: [low, high], data: [start.text != '[', stop.text != ']'])
       end
 
       def list(start, first)
@@ -186,15 +191,17 @@ module VastLattice
         end
       end
 
-      # list[condition on item], or list[number of an item].
+      # list[condition on item], or list[number of an item]. A bracket with nothing behind it ends a range that is open there.
       def filtered(list)
-        while take(:sign, '[')
+        while peek.is?(:sign, '[') && !closing?(@tokens[@at + 1]) && take(:sign, '[')
           test = expression
           stop = expect(:sign, ']')
           list = Node.new(kind: :filter, span: list.span.to(stop.span), parts: [list, test])
         end
         list
       end
+
+      def closing?(token) = token.kind == :end || CLOSING.include?(token.text)
 
       def literal(token)
         unit = token.kind == :number ? token.unit || @unit : nil

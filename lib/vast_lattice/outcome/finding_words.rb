@@ -197,6 +197,15 @@ module VastLattice
                     remedy: 'Narrow their tests, or choose another hit policy.')
       end
 
+      # Rows that must agree say different things by an output that adds or narrows.
+      def output_clash(table, output, rows)
+        name = @plan.family.rule_name(table)
+        Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
+                    message: "Rows #{rows.map { |row| row + 1 }.join(', ')} of rule table \"#{name}\" must agree, but say different things in the " \
+                             "column \"#{@plan.bound.source(table).table.outputs[output]}\". None of them counts there.",
+                    remedy: 'Narrow their tests, let them say the same, or choose another hit policy.')
+      end
+
       def notice(rule, level, text)
         Outcome.notice(@plan.bound.source(rule), level, text)
       end

@@ -93,7 +93,7 @@ module VastLattice
       def offered_somewhere(ladder, choices)
         offers = ladder.checks.grep(Check::Offered).flat_map(&:offers).group_by(&:first)
         covering = offers.select { |rule, list| list.map { |_, branch, _| branch }.uniq.size == rule.consequences.size }.values
-        covering.map { |list| list.flat_map(&:last) }.reduce(choices, :&)
+        covering.map { |list| list.flat_map { |offer| offer[2] } }.reduce(choices, :&)
       end
 
       # Rows of one table that say the same.

@@ -64,6 +64,10 @@ module VastLattice
         def reads = conditions.flat_map(&:variables).uniq.map(&:name)
         def decides = placed.filter_map { |_, item| item.target.name if item.respond_to?(:target) }.uniq
 
+        # The number of the output of a rule table whose rows are chosen among those that count before this consequence of one of them
+        # does; nil where none are.
+        def chosen(_branch, _item) = nil
+
         # Typed prices.
         def amounts = placed.filter_map { |_, item| item.amount if item.is_a?(Consequence::Line) }
       end
@@ -83,10 +87,33 @@ module VastLattice
         def place = Place.at('rules', rule.name)
       end
 
-      # An active rule table, by row; +order+ the values by priority, of the first value. Its index counts on from those of the
-      # rules.
-      class RuleTable < Value.with(:index, :table, :conditions, :consequences, :order, except: [])
+      # An active rule table, by row; +order+ the values by priority, for each output that decides something. +cells+ are the
+      # consequences by row and output. Its index counts on from those of the rules.
+      class RuleTable < Value.with(:index, :table, :conditions, :cells, :order, except: [])
         include Conditional
+
+        # Policies under which an output that adds or narrows does so once: what rows agree on, the least, the most.
+        CHOOSING = %w[any min max].freeze
+
+        # Those of each row.
+        attr_reader :consequences
+
+        def initialize(cells:, **others)
+          @consequences = cells.map { |row| row.flatten.freeze }.freeze
+          super
+        end
+
+        def chosen(row, item) = choosing? && adds?(item) ? cells[row].index { |cell| cell.any? { |one| one.equal?(item) } } : nil
+
+        # By number of output [[row, its consequence], …], of outputs of which rows are chosen.
+        def chosen_outputs
+          return {} unless choosing?
+
+          all = cells.each_with_index.flat_map { |row, number| row.each_with_index.flat_map { |cell, at| cell.map { |item| [at, number, item] } } }
+          all.select { |_, _, item| adds?(item) }.group_by(&:first).transform_values { |list| list.map { |_, row, item| [row, item] } }
+        end
+
+        def choosing? = CHOOSING.include?(policy)
 
         def late? = false
         def source = table
@@ -101,14 +128,26 @@ module VastLattice
           targets.to_h { |target| [target, found.map { |list| list.find { |one| one.target.equal?(target) } }] }
         end
 
-        # By row the Typed value that priority ranks; nil where it has none.
+        # By row the Typed values that priority ranks, of each output that decides; nil where one says nothing.
         def ranked
           return [] unless table.policy == 'priority'
 
-          decisions.values.first.map { |decision| decision&.value }
+          decisions.values.map { |own| own.map { |decision| decision&.value } }.transpose
         end
 
-        def variables = (conditions + ranked.compact).flat_map(&:variables).uniq
+        def variables = (conditions + ranked.flatten.compact).flat_map(&:variables).uniq
+
+        private
+
+        # Of least and most, what is to be said is said by all: words are no amounts.
+        def adds?(item)
+          case item
+          when Consequence::Decision, Consequence::Label then false
+          when Consequence::Notice, Consequence::Offer then policy == 'any'
+          when Consequence::Line then policy == 'any' || !item.amount.nil?
+          else true
+          end
+        end
       end
 
       # An override that can be read: +value+ as the program holds it, +rows+ numbers of rows by numbers of tables. +number+

@@ -21,12 +21,13 @@ module VastLattice
       end
 
       # Narrower limits, by one branch of a rule (+kind+ :rule, +numbers+ its index and branch) or by an open column of which a
-      # row is picked (:table, the number of the table). +place+ is where they are written, +source+ the bound rule or rule table.
-      class Narrowing < Value.with(:kind, :numbers, :place, source: nil, least: nil, most: nil, step: nil)
+      # row is picked (:table, the number of the table). +place+ is where they are written, +source+ the bound rule or rule table, +item+
+      # the Consequence::Limit.
+      class Narrowing < Value.with(:kind, :numbers, :place, source: nil, item: nil, least: nil, most: nil, step: nil)
         def trees = [least, most, step].compact
       end
 
-      # One of +choices+; +offers+ are [Bound::Rule, branch, values] that leave some of them. Of a row that is picked only
+      # One of +choices+; +offers+ are [Bound::Rule, branch, values, Consequence::Offer] that leave some of them. Of a row that is picked only
       # what rules leave is checked.
       class Offered < Value.with(:choices, :offers)
         def trees = []

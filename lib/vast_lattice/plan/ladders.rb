@@ -138,7 +138,7 @@ module VastLattice
         found.empty? ? [] : [Check::Offered.new(choices: item.choices, offers: found)]
       end
 
-      def offers(target) = said(Consequence::Offer, target).map { |rule, branch, offer| [rule, branch, offer.values] }
+      def offers(target) = said(Consequence::Offer, target).map { |rule, branch, offer| [rule, branch, offer.values, offer] }
 
       def between(target, item)
         own = { least: item.least, most: item.most, step: item.step }
@@ -147,7 +147,7 @@ module VastLattice
       end
 
       def by_rule(rule, branch, limit)
-        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule,
+        Check::Narrowing.new(kind: :rule, numbers: [rule.index, branch], place: limit.place, source: rule, item: limit,
                              least: limit.least, most: limit.most, step: limit.step)
       end
 

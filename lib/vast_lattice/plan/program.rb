@@ -24,6 +24,9 @@ module VastLattice
       # The family says more than can be compiled.
       class TooLarge < Error; end
 
+      # The local variable with the rows of a rule table that count for an output of which they are chosen.
+      def self.chosen(table, output) = "u#{table.index}_#{output}"
+
       # +lists+ are the values of the Formula::ColumnLists that formulas use. Raises TooLarge.
       def initialize(bound, order, lists, placed)
         whole = WholeSource.new(bound, order, lists, placed)

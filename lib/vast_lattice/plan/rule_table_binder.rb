@@ -26,10 +26,10 @@ module VastLattice
         return unless @outputs.each_with_index.map { |output, index| known?(output, index) }.all? && policy?
 
         @inputs = @table.inputs.each_with_index.map { |text, index| input(text, index) }
-        conditions, consequences = @table.rows.each_with_index.map { |row, index| row(row, index) }.transpose
-        return if @inputs.any?(&:nil?) || [*conditions, *consequences].any?(&:nil?)
+        conditions, cells = @table.rows.each_with_index.map { |row, index| row(row, index) }.transpose
+        return if @inputs.any?(&:nil?) || [*conditions, *cells].any?(&:nil?) || !choosable?(cells)
 
-        Bound::RuleTable.new(index: @index, table: @table, conditions: conditions, consequences: consequences, order: priorities)
+        Bound::RuleTable.new(index: @index, table: @table, conditions: conditions, cells: cells, order: priorities)
       end
 
       private
@@ -59,7 +59,7 @@ module VastLattice
                       'Choose another hit policy.')
       end
 
-      # Values are collected by an aggregate; what is said, priced or narrowed just adds up.
+      # Values are collected by an aggregate; what is said, and without an aggregate what is priced or narrowed, just adds up.
       def collected?
         if @targets.any? && !Family::RuleTable::AGGREGATES.include?(@table.aggregate)
           return @reader.error(:unknown_kind, 'A table that collects needs an aggregate.', place('aggregate'),
@@ -94,14 +94,33 @@ module VastLattice
                       place('rows', index), remedy.fetch(what))
       end
 
-      # Those of all cells of a row; nil where one cannot be read.
+      # Those of all cells of a row, by output; nil where one cannot be read.
       def consequences(row, path)
         before = @reader.findings.size
-        found = row.values.each_with_index.flat_map do |text, number|
+        found = row.values.each_with_index.map do |text, number|
           cell(text, @outputs[number], lone? ? place(*path, 'value') : place(*path, 'values', number))
         end
-        @reader.decided_once(found, place(*path))
+        @reader.decided_once(found.flatten, place(*path))
         @reader.findings.size == before ? found : nil
+      end
+
+      # Whether what adds or narrows can be put together by the policy; what cannot is told, once.
+      def choosable?(cells)
+        items = cells.flatten
+        late = items.find { |item| (item.is_a?(Consequence::Line) && item.late) || item.is_a?(Consequence::MeasuredLimit) }
+        limit = items.grep(Consequence::Limit).first
+        price = items.grep(Consequence::Line).find(&:amount)
+        odd = unchoosable(late, limit, price) or return true
+        @reader.error(:unknown_kind, odd, place(@table.policy == 'collect' ? 'aggregate' : 'policy'), 'Choose another one, or make two tables.')
+        false
+      end
+
+      def unchoosable(late, limit, price)
+        policy = @table.policy == 'collect' ? @table.aggregate : @table.policy
+        return 'What waits for the finished shape cannot be compared by row.' if late && Bound::RuleTable::CHOOSING.include?(policy)
+        return 'Limits can be collected by min or max alone.' if limit && %w[sum count].include?(policy)
+
+        'Rows can be counted into a number, not into a price.' if price && policy == 'count'
       end
 
       # What stands in a cell is told there, whatever its effect calls it.
@@ -124,9 +143,11 @@ module VastLattice
         end
       end
 
+      # For each output that decides something, the values in their order.
       def priorities
-        target = @targets.first
-        target ? @table.priorities.map { |text| @reader.constant(text, target, place('priorities')) } : []
+        @targets.zip(@table.priorities_by_output).map do |target, texts|
+          texts.to_a.map { |text| @reader.constant(text, target, place('priorities')) }
+        end
       end
     end
   end

@@ -104,8 +104,11 @@ module VastLattice
           stepped = check.step && check.narrowings.none?(&:step)
           base = check.least ? @terms.of(check.least) : Logic.real(0)
           [*limits(check, term), *(Logic.whole((term - base) / @terms.of(check.step)) if stepped),
-           *check.narrowings.flat_map { |one| limits(one, term).map { |fact| Z3.Implies(narrows(one), fact) } }]
+           *check.narrowings.reject { |one| left_open?(one) }.flat_map { |one| limits(one, term).map { |fact| Z3.Implies(narrows(one), fact) } }]
         end
+
+        # Which of the rows that count narrow it is left open.
+        def left_open?(one) = one.kind == :rule && one.source.chosen(one.numbers.last, one.item)
 
         def limits(from, term) = [*(term >= @terms.of(from.least) if from.least), *(term <= @terms.of(from.most) if from.most)]
 

@@ -35,7 +35,7 @@ module VastLattice
 
         def offered(check)
           v = "v#{@number}"
-          offers = check.offers.map { |rule, branch, values| "ch &= #{keep(values)} if #{RuleSource.test(rule, branch)}" }
+          offers = check.offers.map { |rule, branch, values, item| "ch &= #{keep(values)} if #{RuleSource.test(rule, branch, item)}" }
           ["ch = #{keep(check.choices)}", *offers, "(l[#{@number}] ||= [nil, nil, nil, nil])[3] = ch",
            "f << [:not_offered, #{@number}, ch] unless #{Formula::Emitter.undefined?(@target.type, v)} || ch.include?(#{v})"]
         end
@@ -57,7 +57,7 @@ module VastLattice
         # A rule only ever narrows.
         def by_rule(one)
           rule, branch = one.numbers
-          test = "if #{RuleSource.test(one.source, branch)}"
+          test = "if #{RuleSource.test(one.source, branch, one.item)}"
           told = "#{@number}, :%s, :rule, [#{rule}, #{branch}]"
           [*narrowed(test, one, told), *(narrowed_by(test, one.step, 'st', 'st.nil? || x > st', told % :step) if one.step)]
         end

@@ -5,9 +5,12 @@ module VastLattice
     class Program
       # A Bound::Rule as source: which of its branches applies; and what a rule or a rule table says besides deciding.
       class RuleSource
-        # The test that a branch of a rule, or a row of a rule table, applies.
-        def self.test(source, branch)
-          source.is_a?(Bound::RuleTable) ? "b#{source.index}&.include?(#{branch})" : "b#{source.index} == #{branch}"
+        # The test that a branch of a rule, or a row of a rule table, applies; that a consequence of it does, if +item+ is one.
+        def self.test(source, branch, item = nil)
+          return "b#{source.index} == #{branch}" unless source.is_a?(Bound::RuleTable)
+
+          output = item && source.chosen(branch, item)
+          "#{output ? Program.chosen(source, output) : "b#{source.index}"}&.include?(#{branch})"
         end
 
         # What +found+ gives, or +nothing+ for variants that opt out.
@@ -65,13 +68,13 @@ module VastLattice
         end
 
         def notice(branch, notice)
-          "f << [:notice, #{@rule.index}, :#{notice.level}, #{notice.text.dump}] if #{RuleSource.test(@rule, branch)}"
+          "f << [:notice, #{@rule.index}, :#{notice.level}, #{notice.text.dump}] if #{RuleSource.test(@rule, branch, notice)}"
         end
 
         def line(branch, line, number)
           amount = line.amount ? Formula::Emitter.settled(line.amount) : 'nil'
           told = line.amount ? "; f << [:undefined_line, #{@rule.index}, #{number}] unless x.finite?" : ''
-          "if #{RuleSource.test(@rule, branch)} then x = #{amount}; " \
+          "if #{RuleSource.test(@rule, branch, line)} then x = #{amount}; " \
             "e << [#{@rule.index}, :#{line.list}, #{line.text.dump}, x, #{@constants.keep(line.amount&.type)}]#{told} end"
         end
       end
