@@ -239,7 +239,7 @@ module VastLattice
           values ? text(values).scan(/"(?:[^"\\]|\\.)*"|[^,\s][^,]*/).map { |value| cells[at].typed(value.strip) } : []
         end
 
-        def rows = [*read_rows, *default_row]
+        def rows = read_rows + [default_row].compact
 
         # What holds where no rule fits: a last line that always does, where the first one counts.
         def default_row
