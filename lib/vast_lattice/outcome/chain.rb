@@ -5,9 +5,6 @@ module VastLattice
     # Reasons through levels: of something in a component (leg.height, rollers.3.length), and of what it comes from outside, link
     # by link, up to the person, row, rule or default that decides.
     class Chain
-      # Kinds of deciders that come from outside.
-      OUTSIDE = %i[answer override said].freeze
-
       def initialize(outcome)
         @outcome = outcome
         @plan = outcome.plan
@@ -66,7 +63,9 @@ module VastLattice
         found = Chain.new(instance).reasons(rest)
         *named, last = found.map { |reason| reason.within(placing.name, number) }
         from = given(placing, found.last, number)
-        [*named, from.empty? ? last : taken(last, from.first), *from]
+        return [*named, last] if from.empty?
+
+        [*named.map { |reason| reason.decision.outside? ? reason.with(decision: from.first.decision) : reason }, taken(last, from.first), *from]
       end
 
       # Whoever decides outside decides what is taken from there.
@@ -74,10 +73,13 @@ module VastLattice
         reason.with(decision: from.decision, sentence: "It is given #{reason.value} by the family around it.", over: [])
       end
 
-      def given(placing, last, number)
-        return [] unless OUTSIDE.include?(last.decision.kind) && last.decision.name.nil?
+      # What is given is given to all instances of what is repeated inside.
+      def given_target(placing, subject)
+        @plan.symbols.given(Name.of(placing.decider, *Name.read(subject).segments.grep_v(/\A\d+\z/)).to_s)
+      end
 
-        target = @plan.symbols.given("#{placing.decider}.#{last.subject}") or return []
+      def given(placing, last, number)
+        target = last.decision.outside? && given_target(placing, last.subject) or return []
         nobody = Plan::Decider.decode(@outcome.deciders[target.index]).first == :none
         position = number && placing.instances.index { |own, _| own == number }
         nobody ? [] : [Because.new(@outcome, position && [number, position]).reason(target), *link(target)]

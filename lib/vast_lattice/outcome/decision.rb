@@ -29,6 +29,12 @@ module VastLattice
       end
       private_class_method :from_parent
 
+      # Kinds of deciders that may come from the family around.
+      OUTSIDE = %i[answer override said].freeze
+
+      # Whether it may come from further outside than is known here.
+      def outside? = OUTSIDE.include?(kind) && name.nil?
+
       # "table size", "rule Heavy gauge", "person (override)", …
       def to_s
         case kind

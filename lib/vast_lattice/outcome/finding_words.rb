@@ -238,7 +238,7 @@ module VastLattice
 
       # Answers that were given but do not decide, because something stronger does.
       def unused_answers
-        return [] if @outcome.pick.answers.none?
+        return [] if @outcome.pick.answers.all?(&:nil?)
 
         @outcome.pick.answers.each_with_index.filter_map do |value, index|
           next if value.nil?

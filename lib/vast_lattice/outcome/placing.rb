@@ -49,13 +49,17 @@ module VastLattice
       # The Outcome of an instance; without a number of the first, nil where there is none.
       def instance(number = nil) = number ? positions[number]&.then { |position| instances[position].last } : instances.first&.last
 
-      # Who decides a Target of its family: whoever does outside, where it is given.
-      def decision(target)
-        own = Decision.of(instance, target)
-        return own unless Chain::OUTSIDE.include?(own.kind) && own.name.nil?
+      # Who decides a Target of its family: whoever does outside, where it is given. +around+ are the Placings that this one is within,
+      # from the nearest to the outermost.
+      def decision(target, around = [])
+        path = target.name
+        [self, *around].reduce(Decision.of(instance, target)) do |known, placing|
+          break known unless known.outside?
 
-        given = outcome.plan.symbols.given(Name.of(decider, target.name))
-        given ? Decision.of(outcome, given) : own
+          path = Name.of(placing.decider, path).to_s
+          given = placing.outcome.plan.symbols.given(path)
+          given ? Decision.of(placing.outcome, given) : known
+        end
       end
 
       # How a path to an instance begins: "leg", "rollers.3"; all of a +kind+ alike are called by the name alone.
