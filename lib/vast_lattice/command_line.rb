@@ -10,7 +10,8 @@ module VastLattice
       lattice resolve FILE [--row TABLE=ROW]… [--key TABLE.COLUMN=VALUE]… [--set NAME=VALUE]…
                    [--override NAME=VALUE]… [--json]
       lattice check FILE             every finding on the family, with its line and its code
-      lattice table FILE [--json]    all variants with values, states, mass, findings (CSV)
+      lattice table FILE [--row TABLE=ROW]… [--json]
+                   all variants with values, states, mass, findings (CSV); with rows, those of these rows
       lattice draw FILE [--view VIEW] [--part PART] [--row TABLE=ROW]… [--set NAME=VALUE]… > picture.svg
                    VIEW is front, back, top, bottom, end, section, or flat for the flat pattern of a folded part
       lattice parts FILE [--row TABLE=ROW]… [--set NAME=VALUE]… [--flat] [--json | --csv]
@@ -103,7 +104,7 @@ module VastLattice
     # The plan, or nil after its errors are told.
     def plan
       plan = Plan.of(@document.family, library: @library)
-      return plan if plan.runnable?
+      return plan if plan.runnable? && plan.breaking.empty?
 
       plan.errors.each { |finding| tell(finding, @err) }
       nil
@@ -174,9 +175,21 @@ module VastLattice
 
     def table
       found = plan or return 2
-      export = Exchange::VariantsCSV.new(found)
+      export = Exchange::VariantsCSV.new(found, within: picked_rows(found))
       @out.puts(@json ? JSON.pretty_generate(export.to_list) : export.to_csv)
       export.errors? ? 1 : 0
+    end
+
+    # {table name => [row name]} of the rows that are picked. Raises Misused for what is not there.
+    def picked_rows(plan)
+      find_rows(plan)
+      @rows.to_h do |name, row|
+        table = plan.family.variant_tables.find { |one| one.name.casecmp?(name) } ||
+                raise(Misused.new("There is no table \"#{name}\".", remedy: Nearest.remedy(name, plan.family.variant_tables.map(&:name), kind: 'table')))
+        table.row_index(row) || raise(Misused.new("There is no row \"#{row}\" in table #{table.name}.",
+                                                  remedy: Nearest.remedy(row, table.rows.map(&:name), kind: 'row')))
+        [table.name, [row]]
+      end
     end
 
     def draw

@@ -77,6 +77,38 @@ class CompositionTest < CoreCase
     assert_includes undefined.first.message, 'margin'
   end
 
+  # Hall of stands of legs of feet: what a table of the hall gives is told as its, on every level, also of what is repeated.
+  def hall(more, leg: {})
+    own = { 'name' => 'Hall', 'components' => [{ 'name' => 'stand', 'family' => 'Stand' }] }.merge(more)
+    Plan::Library.new([*[FOOT, LEG].map { |tree| Family.from_tree(tree) }, stand(leg: leg).family, Family.from_tree(own)]).plan('Hall')
+  end
+
+  def test_what_a_table_gives_two_levels_down_is_told_as_its
+    cells = { 'stand.leg.height' => '400', 'stand.need' => '333', 'stand.leg.foot.size' => '44' }
+    table = { 'name' => 't', 'columns' => cells.keys.map { |target| { 'target' => target, 'unit' => 'mm' } }, 'rows' => [{ 'name' => 'A', 'cells' => cells }] }
+    { 'leg' => {}, 'leg.2' => { 'pattern' => { 'kind' => 'linear', 'along' => 'x', 'count' => '3', 'pitch' => '9 cm' } } }.each do |name, leg|
+      outcome = hall({ 'tables' => [table] }, leg: leg).outcome(Plan::Pick.new(rows: { 't' => 'A' }))
+      ["stand.#{name}.height", 'stand.need', "stand.#{name}.foot.size"].each do |path|
+        reason = outcome.because(path)
+        assert_equal ['table t', 'table'], [reason.decision.to_s, reason.chain.last.decision.kind.to_s], path
+      end
+      inner = outcome.placing('stand').instance.placing('leg')
+      assert_equal 'table t', inner.decision(inner.instance.plan.symbols['height'], [outcome.placing('stand')]).to_s
+    end
+  end
+
+  def test_a_renamed_row_follows_where_it_is_given_two_levels_up
+    plan = hall({ 'components' => [{ 'name' => 'stand', 'family' => 'Stand', 'values' => { 'leg.sizes.row' => 'M', 'need' => '1 m' } }] })
+    followed = Plan::Following.followed(plan, 'Leg', [{ 'do' => 'rename_row', 'table' => 'sizes', 'row' => 'M', 'name' => 'Middle' }])
+    assert_equal({ 'leg.sizes.row' => 'Middle', 'need' => '1 m' }, followed.components.first.values)
+  end
+
+  # An answer of no counts as one, also where it is the only one.
+  def test_an_answer_of_no_that_something_else_decides_is_told
+    plan = plan("parameters:\n  - {name: lid, kind: yes_no, default: yes}\nrules:\n  - {name: Always, when: 1 < 2, then: [{set: lid, to: 'yes'}]}\n")
+    assert_equal [:answer_unused], plan.outcome(pick(answers: { 'lid' => 'no' })).findings.map(&:code)
+  end
+
   def test_a_link_over_three_levels_names_who_began_it
     plan = stand({}, leg: { 'values' => { 'height' => 'need' } })
     outer = Family.from_tree('name' => 'Hall', 'parameters' => [{ 'name' => 'level', 'kind' => 'number', 'unit' => 'mm', 'default' => '500 mm' }],

@@ -142,4 +142,21 @@ class InterferenceTest < CoreCase
     refused(Family::Edits::Error) { Family::Edits.apply(family, allow.merge('reason' => ' ')) }
     refused(Family::Edits::Error) { Family::Edits.apply(family, allow.merge('one' => 'nobody')) }
   end
+
+  # An arm whose envelope, 100 x 50 x 60 mm, reaches 5 mm into a rail of the family that places it, 30 mm wide and 10 mm deep: by hand
+  # 5 x 30 x 10 = 1,500 mm3; and into a slot of that rail.
+  def test_an_envelope_is_held_against_the_family_around_it
+    arm = { 'name' => 'Arm', 'parts' => [{ 'name' => 'bar', 'stock' => { 'kind' => 'plate', 'width' => '80 mm', 'height' => '20 mm', 'thickness' => '5 mm' } }] }
+    rail = { 'name' => 'rail', 'stock' => { 'kind' => 'plate', 'width' => '30 mm', 'height' => '40 mm', 'thickness' => '10 mm' }, 'at' => { 'x' => '20 mm', 'y' => '45 mm', 'z' => '20 mm' },
+             'features' => [{ 'name' => 'slot', 'kind' => 'cut_out', 'width' => '10 mm', 'height' => '20 mm', 'vertical' => { 'from' => 'top', 'offset' => '10 mm' } }] }
+    envelope = { 'kind' => 'box', 'length' => '100 mm', 'height' => '50 mm', 'width' => '60 mm' }
+    door = { 'name' => 'Door', 'parts' => [rail], 'components' => [{ 'name' => 'arm', 'family' => 'Arm', 'envelope' => envelope }] }
+    found = Result.new(Plan::Library.new([arm, door].map { |tree| Family.from_tree(tree) }).plan('Door')).interferences
+    rails = found.select { |one| one.names.include?('rail') }
+
+    assert_equal [:envelope], rails.map(&:kind)
+    assert_in_delta 1500, rails.first.volume, 1e-3
+    deeper = Plan::Library.new([arm, door.merge('components' => [door['components'].first.merge('envelope' => envelope.merge('height' => '80 mm'))])].map { |tree| Family.from_tree(tree) })
+    assert_equal %i[cut_out envelope], Result.new(deeper.plan('Door')).interferences.map(&:kind).sort
+  end
 end

@@ -13,8 +13,8 @@ module VastLattice
         @results = ResolvedRows.new(plan, table)
       end
 
-      # The Family::Rows for which all keys hold: {column target => text}. Raises Error for a column that there is not, or
-      # a text that cannot be read.
+      # The Family::Rows for which all keys hold: {column target => text}. Raises Error for a column that there is not or that is no
+      # key, or a text that cannot be read.
       def rows(keys)
         wanted = keys.map { |name, text| column(name).then { |column| [column, read(column, text)] } }
         numbers = @table.rows.each_index.select { |row| wanted.all? { |column, value| same?(value(column, row), value) } }
@@ -32,8 +32,13 @@ module VastLattice
       private
 
       def column(name)
-        @table.column(name) || raise(Error.new("The table #{@table.name} has no column \"#{name}\".",
-                                               remedy: Nearest.remedy(name.to_s, @table.columns.map(&:target), kind: 'column')))
+        found = @table.column(name) || raise(Error.new("The table #{@table.name} has no column \"#{name}\".",
+                                                       remedy: Nearest.remedy(name.to_s, @table.columns.map(&:target), kind: 'column')))
+        return found if found.key
+
+        keys = @table.key_columns.map(&:target)
+        raise Error.new("#{found.target} is no key column of table #{@table.name}: rows are not found by it.",
+                        remedy: keys.any? ? "Its keys are #{keys.join(', ')}." : 'Mark the columns by which rows are found as keys, or name the row.')
       end
 
       def read(column, text)

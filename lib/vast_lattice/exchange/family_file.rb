@@ -69,7 +69,7 @@ module VastLattice
 
       # Problems with their lines; of very many, the first.
       def self.told(source, problems)
-        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.lines.of_pointer(problem.pointer), problem.text] }
+        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.lines.of_pointer(problem.pointer) || 1, problem.text] }
         more = problems.size > ShapeProblems::MOST ? [[nil, 'There are more problems; mend these first.']] : []
         lines.uniq.sort_by { |line, text| [line || 0, text] } + more
       end

@@ -6,8 +6,10 @@ module VastLattice
   module Exchange
     # The resolved table of a family: every variant with its values, states, mass and findings.
     class VariantsCSV
-      def initialize(plan)
+      # +within+ as of Checks::Variants.
+      def initialize(plan, within: {})
         @plan = plan
+        @within = within
         @values = plan.targets.select(&:value?)
         @states = (plan.family.parts + plan.family.features).map(&:name)
         @materials = plan.targets.select { |target| %i[material finish].include?(target.kind) }.map(&:name)
@@ -42,19 +44,21 @@ module VastLattice
       def to_csv
         CSV.generate do |csv|
           csv << headings
-          Checks::Variants.new(@plan).each { |variant| csv << cells(variant).map { |cell| Sheets::CommaText.harmless(cell) } }
+          variants.each { |variant| csv << cells(variant).map { |cell| Sheets::CommaText.harmless(cell) } }
         end
       end
 
       # All of it as a list for JSON.
       def to_list
-        Checks::Variants.new(@plan).map do |variant|
+        variants.map do |variant|
           @errors ||= variant.result.errors?
           ResultTree.tree(variant.result)
         end
       end
 
       private
+
+      def variants = Checks::Variants.new(@plan, within: @within)
 
       # Rows, labels and properties: what a variant is called.
       def identity(variant, outcome)

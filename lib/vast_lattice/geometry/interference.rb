@@ -30,14 +30,14 @@ module VastLattice
         boxes = others.map { |other| box(other) } if moving.any?
         moving.flat_map do |own|
           mine = box(own)
-          near = others.each_index.select { |at| reach?(mine, boxes[at]) && !own.kin?(others[at]) }
+          near = others.each_index.select { |at| reach?(mine, boxes[at]) && !own.holds?(others[at]) }
           near.filter_map { |at| new(own, others[at], kind).found }
         end
       end
 
       # What moves where something else moves.
       def self.crossing(moving)
-        moving.combination(2).reject { |one, other| one.kin?(other) }.select { |one, other| reach?(box(one), box(other)) }
+        moving.combination(2).reject { |one, other| one.holds?(other) || other.holds?(one) }.select { |one, other| reach?(box(one), box(other)) }
               .filter_map { |one, other| new(one, other, :envelope).found }
       end
       private_class_method :reached, :crossing

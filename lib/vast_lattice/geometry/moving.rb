@@ -33,8 +33,9 @@ module VastLattice
 
       def bounds = solid.bounds
 
-      # Whether something lies in the same component, or in one around it or in it.
-      def kin?(other) = path.zip(other.path).all? { |own, their| their.nil? || own == their } || other.path.first(path.size) == path
+      # Whether something is of the component itself, or of one in it. What is of the family that places it is not: a component moves
+      # in that.
+      def holds?(other) = other.path.first(path.size) == path
 
       # Envelopes of all components of a Model, on all levels.
       def self.envelopes(model, outer = nil, path = [])

@@ -26,8 +26,8 @@ module VastLattice
                ['parts', @stock.part.name, 'stock'], Work::Spent.new.remedy)
       end
 
-      # Less than this part of a blank may be what rounding leaves of nothing.
-      SLIVER = 1e-6
+      # Less than this part of a blank may be what the sums over sections leave of nothing; the surface tells.
+      SLIVER = 1e-3
 
       # The solid, unless nothing is left of it that has a surface.
       def left(solid)

@@ -163,7 +163,7 @@ module VastLattice
       def with_rows(family, names)
         found = paths_to_rows(@plan)
         renamed = found.reduce(family) { |changed, path| Family::Edits::RowNames.followed(changed, path.to_s, names) }
-        components = renamed.components.map { |component| mine?(component) ? picked(component, names) : component }
+        components = renamed.components.map { |component| picked(component, found, names) }
         rules = renamed.rules.map { |rule| setting(rule, found, names) }
         tables = renamed.tables.map { |table| cells(table, found, names) }
         same?(renamed.with(components: components, rules: rules, tables: tables), family)
@@ -177,11 +177,16 @@ module VastLattice
         end
       end
 
-      def picked(component, names)
+      # The rows that a component is given: of its own family, and of what is in it on any level.
+      def picked(component, paths, names)
         rows = component.rows.to_h do |table, text|
-          [table, table.casecmp?(@edit['table']) ? named_row(text, names) : text]
+          [table, mine?(component) && table.casecmp?(@edit['table']) ? named_row(text, names) : text]
         end
-        component.with(rows: rows)
+        values = component.values.to_h do |path, text|
+          own = Name.of(component.name, *Name.read(path).segments)
+          [path, paths.any? { |row| row.key == own.key } ? named_row(text, names) : text]
+        end
+        component.with(rows: rows, values: values)
       end
 
       # A text that names a row, or a formula after = that gives one.
