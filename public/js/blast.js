@@ -9,12 +9,15 @@ export function blastWords(blast) {
   if (Object.keys(blast.values).length) parts.push(`values: ${names(blast.values)}`);
   if (Object.keys(blast.states).length) parts.push(`states: ${names(blast.states)}`);
   if (Object.keys(blast.steps || {}).length) parts.push(`shapes: ${names(blast.steps)}`);
+  if (Object.keys(blast.placed || {}).length) parts.push(`places: ${names(blast.placed)}`);
   if (blast.prices) parts.push(`price of ${blast.prices}`);
   if (blast.labels.part_number) parts.push(counted(most({ a: blast.labels.part_number }), 'part number'));
   if (blast.masses) {
     const signed = blast.heavier.map((mass) => `${mass > 0 ? '+' : ''}${Number(mass.toPrecision(3))}`);
     parts.push(`mass of ${blast.masses} by ${[...new Set(signed)].join(' to ')} kg`);
   }
+  if (blast.operations) parts.push(`prices or operations of ${blast.operations} in their lines`);
+  if (blast.findings) parts.push(`what is found in ${blast.findings}`);
   if (blast.unweighed) parts.push(`${blast.unweighed} not weighed`);
   if (blast.broken) parts.push(`${blast.broken} no longer valid`);
   if (blast.mended) parts.push(`${blast.mended} valid again`);

@@ -59,15 +59,34 @@ export function health() {
     },
 
     looking() { return this.reviewed !== this.state.version; },
-    validText() {
-      if (!this.review) return 'looking …';
-      const { valid, looked } = this.review;
-      return `${valid} of ${looked} valid`;
+    // What is worst in the whole family; where some of its variants are not valid, that is an error.
+    worstOfFamily() {
+      if (!this.review) return 'note';
+      const { valid, looked, findings } = this.review;
+      return valid < looked ? 'error' : LEVELS.find((level) => findings.some((one) => one.level === level)) || 'fine';
     },
-    validClass() { return { 'is-old': this.looking(), 'is-wrong': Boolean(this.review) && this.review.valid < this.review.looked }; },
+    // Green only where both are clean.
+    healthClass() {
+      const both = [this.worst(), this.worstOfFamily()];
+      return `health-${LEVELS.find((level) => both.includes(level)) || 'fine'}`;
+    },
+    hereClass() { return `health-${this.worst()}`; },
+    familyText() {
+      if (!this.review) return 'looking …';
+      const { valid, looked, findings } = this.review;
+      const validity = looked === 0 ? 'no variants yet' : `${valid} of ${looked} valid`;
+      return findings.length === 0 ? validity : `${count(findings.length, 'finding')}, ${validity}`;
+    },
+    validClass() { return [`health-${this.worstOfFamily()}`, this.looking() ? 'is-old' : '']; },
     lookingText() { return this.review ? 'Looking at every variant again …' : 'Looking at every variant …'; },
 
-    toggle() { this.shows = !this.shows; },
+    // It opens where the worse is.
+    toggle() {
+      this.shows = !this.shows;
+      if (!this.shows) return;
+      const [here, all] = [this.worst(), this.worstOfFamily()].map((level) => LEVELS.concat('fine').indexOf(level));
+      this.whole = all <= here;
+    },
     hide() { this.shows = false; },
     showWhole(whole) { this.whole = whole; },
     wholeCount() { return this.review ? this.review.findings.length : '…'; },

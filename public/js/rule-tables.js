@@ -2,6 +2,8 @@
 import { newest, post, send, words } from './api.js';
 import { parsed } from './parsed.js';
 import { readBlock } from './grid-keys.js';
+import { query } from './pick.js';
+import { ruleTrial } from './rule-trial.js';
 
 // Milliseconds from a key to the check.
 const REST = 200;
@@ -11,6 +13,7 @@ export function ruleTables() {
   const latest = newest((path, body) => post(path, body));
 
   return {
+    ...ruleTrial(),
     draft: null,
     replaces: null,
     checked: null,
@@ -134,7 +137,7 @@ export function ruleTables() {
     tree() {
       const { aggregate, columns, ...table } = this.draft;
       const rows = table.rows.map((row) => ({ ...row, tests: row.tests.map((test) => (test.trim() === '' ? '-' : test)) }));
-      return { ...table, outputs: columns.map((column) => this.headOf(column)), rows, name: table.name || 'new table', ...(table.policy === 'collect' ? { aggregate } : {}) };
+      return { ...table, outputs: columns.map((column) => this.headOf(column)), rows, name: table.name || 'new table', ...(table.policy === 'collect' && aggregate ? { aggregate } : {}) };
     },
     isComplete() { return this.draft && this.draft.name.trim() !== '' && this.draft.rows.every((row) => this.saysSomething(row)); },
     saysSomething({ values }) { return values.some((text) => text.trim() !== ''); },
@@ -150,7 +153,7 @@ export function ruleTables() {
       this.foresee(filled.rows.length ? { do: 'put_rule_table', rule_table: filled } : null);
       if (!filled.rows.length) { this.checked = null; return; }
       try {
-        const found = await latest(`${this.api}/rule_tables/try`, { rule_table: filled });
+        const found = await latest(`${this.api}/rule_tables/try?${query(this.state.pick)}`, { rule_table: filled });
         if (found && this.draft) { this.checked = found; this.problem = ''; }
       } catch (refusal) {
         this.checked = null;
@@ -171,6 +174,12 @@ export function ruleTables() {
       if (complete) return 'Complete: for every input some line fits.';
       return missing.length ? 'Not complete: no line fits for' : `Not all could be looked at${partly ? ', since tests depend on other names' : ''}.`;
     },
+    // What it would do.
+    trialled() { return this.checked && this.checked.trial; },
+    takenText() { return this.trialCounts(); },
+    trialFaults() { return []; },
+    reach() { return []; },
+    branchWord(rows) { return rows === null || rows === undefined ? 'undefined' : (rows.length ? `${rows.length === 1 ? 'line' : 'lines'} ${rows.map((row) => row + 1).join(', ')}` : 'nothing'); },
     gaps() { return ((this.checked && this.checked.gaps) || []).map(({ tests }) => ({ tests, key: tests.join('|'), text: this.draft.inputs.map((input, at) => `${input}: ${tests[at]}`).join('   ') })); },
     overlaps(line) { return ((this.checked && this.checked.overlaps) || []).some(({ rows }) => rows.includes(line)); },
     dead() { return ((this.checked && this.checked.dead) || []).map((row) => ({ key: row, text: `Line ${row + 1} never fits.` })); },

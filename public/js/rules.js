@@ -3,11 +3,11 @@
 import { newest, post, words } from './api.js';
 import { parsed } from './parsed.js';
 import { query } from './pick.js';
+import { ruleTrial } from './rule-trial.js';
 import { addTo, changed, coloured, linesOf, optionsOf, otherWord, removed, rooted, setWord, signOf, signWord, signsFor, testOf, withSign, WORDS } from './rule-draft.js';
 
 // Milliseconds from a key to the trial.
 const REST = 120;
-const SHOWN = 60;
 const NONE = { choices: [], number: true, unit: '', boolean: false };
 
 // Something that is wrong, in words.
@@ -18,6 +18,7 @@ export function rules() {
   const latest = newest((path, body) => post(path, body));
 
   return {
+    ...ruleTrial(),
     draft: null,
     replaces: null,
     timer: null,
@@ -223,22 +224,13 @@ export function rules() {
       if (number === last) return this.draft.otherwise.length ? 'otherwise' : 'nothing';
       return number === 0 ? 'when' : `otherwise when${last > 2 ? ` ${number}` : ''}`;
     },
+    trialled() { return this.trial; },
     takenText() {
       if (!this.trial || !this.trial.variants) return '';
-      const taken = this.trial.taken.map((count, at) => `${this.branchWord(at)}: ${count}`).join(' · ');
-      return `${taken} of ${this.trial.variants} variants; ${this.trial.changed} differ from the family without it.`;
+      return `${this.trialCounts()} ${this.trial.taken.map((count, at) => `${this.branchWord(at)}: ${count}`).join(' · ')}`;
     },
     trialFaults() { return this.trial ? (this.trial.findings || []).map((finding) => ({ key: finding.place + finding.message, text: [finding.place, told(finding)].filter(Boolean).join(': ') })) : []; },
     reach() { return this.trial ? (this.trial.reach || []).map((text) => ({ key: text, text })) : []; },
-    disputes() { return this.trial ? this.trial.disputes.map((one) => ({ ...one, key: one.target + one.rules.join() })) : []; },
-    disputeText({ target, rules: both, example }) { return `Disagrees with ${both.filter((name) => name !== (this.draft.name || 'new rule')).map((name) => `"${name}"`).join(' and ') || 'itself'} on ${target}: for example with ${example}.`; },
-    trialLines() {
-      if (!this.trial) return [];
-      const line = (kind) => (one) => ({ ...one, kind, key: kind + one.name, says: [...one.wrong, ...one.texts].join('; ') || 'no difference' });
-      return [...this.trial.borders.map(line('border')), ...this.trial.rows.slice(0, SHOWN).map(line('row'))];
-    },
-    moreTrials() { return this.trial ? Math.max(this.trial.rows.length - SHOWN, 0) : 0; },
-    showTrial(line) { if (line.rows) this.showChanged(line.rows); },
 
     async save() {
       await asking;

@@ -438,7 +438,6 @@ export function workspace() {
       return this.state.findings.concat(this.state.definition.filter(({ message, place }) => !known.has(`${place}: ${message}`))).map((finding, index) => ({ place: '', remedy: '', ...finding, key: index }));
     },
     worst() { return ['error', 'warning', 'note'].find((level) => this.allFindings().some((finding) => finding.level === level)) || 'fine'; },
-    healthClass() { return `health-${this.worst()}`; },
     healthText() {
       const count = this.allFindings().length;
       return count === 0 ? 'no findings' : `${count} ${count === 1 ? 'finding' : 'findings'}`;

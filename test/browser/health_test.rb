@@ -52,6 +52,15 @@ class HealthTest < BrowserCase
     assert_selector '.lattice-variant.has-error', count: 4
   end
 
+  # Green only where the variant in view and the whole family are clean; it opens where the worse is.
+  def test_a_clean_variant_of_a_faulty_family_is_not_green
+    open_stage('vary', 'row[size]=F', slug: 'faulty')
+    assert_selector '.health-here.health-fine', text: 'no findings'
+    assert_selector '.health.health-error .health-all.health-error', text: '5 findings, 2 of 6 valid'
+    find('.health').click
+    assert_selector '[aria-pressed=true]', text: 'Whole family'
+  end
+
   # Findings are narrowed by their kind.
   def test_findings_of_one_kind
     open_stage('vary', slug: 'faulty')

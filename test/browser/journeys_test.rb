@@ -147,12 +147,12 @@ class JourneysTest < BrowserCase
       select 'is at least', from: 'Comparison'
       fill_in 'Compared with', with: '160'
       assert_field 'As text', with: 'depth >= 160 mm'
-      assert_selector '.trial-taken', text: 'when: 1 · nothing: 7 of 8 variants'
+      assert_selector '.trial-taken', text: 'It applies in 1 of 8 variants'
       find_field('Subject', match: :first).select('Label hole')
       click_on 'Keep the rule'
     end
 
-    assert_selector '[aria-label="Rule Deep frames"]', text: 'in 1 of 8 variants'
+    assert_selector '[aria-label="Rule Deep frames"]', text: 'applies in 1 of 8 variants'
     rule = store.find('side-frame').family.rule('Deep frames')
     assert_equal ['depth >= 160 mm', [%w[suppress label_hole]]], [rule.branches.first.condition, rule.branches.first.effects.map do |effect|
       [effect.kind, effect.target]

@@ -55,9 +55,27 @@ class RuleTrialTest < CoreCase
   def test_rows_and_borders
     plan = with({ 'name' => 'Long', 'when' => 'length > 1 m', 'then' => [{ 'set' => 'legs', 'to' => '4' }], 'else_when' => [{ 'when' => 'half > 240 mm', 'then' => [{ 'set' => 'legs', 'to' => '3' }] }], 'otherwise' => [{ 'warn' => 'Small.' }] })
     tree = Checks::RuleTrial.new(plan, Plan.of(family(YAML_TEXT)), 'Long').to_tree(pick)
-    assert_equal([['S', 2, []], ['L', 0, ['legs 3 → 4']]], tree['rows'].map { |row| row.values_at('name', 'branch', 'texts') })
-    assert_equal [[1, 0, 1], 1], tree.values_at('taken', 'changed')
+    assert_equal([['S', 2, ['now: Small.']], ['L', 0, ['legs 3 → 4']]], tree['rows'].map { |row| row.values_at('name', 'branch', 'texts') })
+    assert_equal [[1, 0, 1], 1, 2], tree.values_at('taken', 'applies', 'changed')
     assert_equal([['length = 999.999 mm', 'below', 1], ['length = 1000 mm', 'at', 1], ['length = 1000.001 mm', 'above', 0]], tree['borders'].map { |border| border.values_at('name', 'where', 'branch') })
     assert_equal([['legs', %w[Long Short]]], tree['disputes'].map { |one| one.values_at('target', 'rules') })
+  end
+
+  # Prices are told as totals, with the base price and what is in components; what differs comes first; rule tables are tried, too.
+  def test_prices_of_a_trial_are_totals_and_what_differs_comes_first
+    frame = side_frame
+    without = Plan.of(frame)
+    rows = frame.table('size').rows.map(&:name)
+    rule = { 'name' => 'Long ones', 'when' => 'length > 1500 mm', 'then' => [{ 'price' => 'Packing', 'amount' => '3 EUR' }] }
+    table = { 'name' => 'Long ones', 'policy' => 'collect', 'inputs' => ['length'], 'output' => 'price Packing', 'rows' => [{ 'tests' => ['> 1500 mm'], 'value' => '3 EUR' }, { 'tests' => ['> 9 m'], 'value' => '9 EUR' }] }
+    { 'put_rule' => { 'rule' => rule }, 'put_rule_table' => { 'rule_table' => table } }.each do |edit, given|
+      with = Plan.of(Family::Edits.apply(frame, { 'do' => edit, **given }), before: without)
+      tree = Checks::RuleTrial.new(with, without, 'Long ones').to_tree(pick)
+      long = %w[SF-1600 SF-2000 SF-2500]
+      assert_equal [long + (rows - long), 3, 3], [tree['rows'].map { |row| row['name'] }, *tree.values_at('applies', 'changed')]
+      totals = long.map { |row| [without, with].map { |plan| Result.new(plan, pick(rows: { 'size' => row })).price } }
+      told = tree['rows'].first(3).map { |row| row['texts'].grep(/^price/).first }
+      assert_equal(totals.map { |before, after| "price #{before} → #{after}" }, told)
+    end
   end
 end

@@ -36,7 +36,9 @@ module VastLattice
           made = Family::Edits.apply(plan.family, { 'do' => 'put_rule_table', 'rule_table' => sent['rule_table'] })
           with = Plan.of(made, before: plan)
           found = with.breaking - plan.breaking
-          answer(findings: found.map(&:to_tree), **(found.any? ? {} : coverage_tree(plan, made, sent['rule_table']['name'].to_s.strip)))
+          name = sent['rule_table']['name'].to_s.strip
+          trial = Checks::RuleTrial.new(with, plan_without(plan, name), name)
+          answer(findings: found.map(&:to_tree), trial: trial.to_tree(pick), **(found.any? ? {} : coverage_tree(plan, made, name)))
         end
 
         # The rule tables of a file (the body as it is, its name in the header X-File-Name): DMN, or a spreadsheet.
@@ -95,12 +97,15 @@ module VastLattice
         target.type.text? && target.type.choices&.include?(value) ? JSON.generate(value) : value
       end
 
-      # The family without the rule that is being written.
+      # The family without the rule or rule table that is being written.
       def plan_without(plan, name)
-        return plan unless plan.family.rules.any? { |rule| rule.name.casecmp?(name.to_s) }
+        edit = { rules: 'remove_rule', rule_tables: 'remove_rule_table' }.find do |list, _|
+          plan.family.public_send(list).any? { |one| one.name.casecmp?(name.to_s) }
+        end
+        return plan unless edit
 
         WITHOUT.fetch([plan.object_id, name.to_s.downcase]) do
-          Plan.of(Family::Edits.apply(plan.family, { 'do' => 'remove_rule', 'name' => name }), before: plan)
+          Plan.of(Family::Edits.apply(plan.family, { 'do' => edit.last, 'name' => name }), before: plan)
         end
       end
     end

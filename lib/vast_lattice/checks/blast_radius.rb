@@ -23,8 +23,8 @@ module VastLattice
       end
 
       # Plain form: "variants" now, "partly" whether only those with the default rows of other tables were looked at,
-      # "changed", "new", "gone"; "values", "states", "steps" and "labels" with the number of variants by name, "prices" with
-      # their number; "masses" that differ of those "weighed", "heavier" (least and most, kg), "unweighed"; "broken" and
+      # "changed", "new", "gone"; "values", "states", "steps", "placed" and "labels" with the number of variants by name, those
+      # of components by path; "prices", "operations" and "findings" with their number; "masses" that differ of those "weighed", "heavier" (least and most, kg), "unweighed"; "broken" and
       # "mended" variants, as far as they were weighed with their shapes; "rows", the first changed variants with texts.
       # nil when a plan cannot run.
       def to_tree
@@ -70,7 +70,7 @@ module VastLattice
             figure
           end
         end
-        change.weighed(figures.map(&:mass), figures.map { |figure| figure.findings.select(&:error?) },
+        change.weighed(figures.map(&:mass), figures.map(&:findings),
                        pair.zip(figures).map { |outcome, figure| Figures.price(outcome, figure) })
       end
 
@@ -109,9 +109,10 @@ module VastLattice
       end
 
       def counts(changes)
-        { 'values' => changes.flat_map { |change| change.decided.map(&:first) }.tally, 'states' => changes.flat_map(&:states).tally,
-          'steps' => changes.flat_map(&:remade).tally, 'labels' => changes.flat_map { |change| change.labels.keys }.tally,
-          'prices' => changes.count(&:price_texts),
+        { 'values' => changes.flat_map(&:value_names).tally, 'states' => changes.flat_map(&:state_names).tally,
+          'steps' => changes.flat_map(&:step_names).tally, 'labels' => changes.flat_map { |change| change.labels.keys }.tally,
+          'placed' => changes.flat_map(&:placed_names).tally, 'prices' => changes.count(&:price_texts),
+          'operations' => changes.count { |change| change.lines.uniq.size > 1 }, 'findings' => changes.count { |change| change.found.uniq.size > 1 },
           'broken' => changes.count(&:broken?), 'mended' => changes.count(&:mended?) }
       end
 

@@ -2,115 +2,125 @@
 
 module VastLattice
   module Checks
-    # What differs of a variant under two plans: values, states, steps of recipes, labels, prices, masses and errors.
+    # What differs of a variant under two plans, wherever that is: values, states, steps of recipes, labels and properties, prices
+    # and operations, findings, and all that of components on every level, and where these are. The one reading of "differs": the
+    # line that says what an edit does, the trial of a rule and comparisons ask here. A Change that is weighed knows of shapes, too.
     class Contrast
-      # A variant, by name and by its rows, that differs: names of values that are +decided+ otherwise, with their targets
-      # before and after; names of parts and features in +states+ and +steps+; +labels+ before and after by name; +prices+ and
-      # +errors+ before and after, those of the shape among them once it was weighed; +masses+ then, too. +pair+ are the
-      # Outcomes, of the first ones only, because thousands are heavy.
-      Change = Struct.new(:name, :rows, :decided, :states, :steps, :labels, :prices, :errors, :pair, :masses, keyword_init: true) do
-        # Whether nothing differs, but perhaps masses.
-        def nothing? = [decided, states, steps, labels].all?(&:empty?) && prices.uniq.one? && errors.uniq.one?
-        def broken? = errors.first.empty? && errors.last.any?
-        def mended? = errors.first.any? && errors.last.empty?
-
-        # Steps that are made otherwise, though their state is the same.
-        def remade = steps - states
-
-        # The price as text before and after, where it differs.
-        def price_texts = (prices.map { |text| text.empty? ? 'none' : text } if prices.uniq.size > 1)
-
-        # Takes what weighing found: pairs of masses, of the shape's errors, and of prices with what waits for the shape.
-        def weighed(masses, found, prices)
-          self.masses = masses
-          self.prices = prices
-          self.errors = errors.zip(found).map { |own, more| own + more }
-        end
-
-        # Whether what was weighed weighs the same.
-        def same_mass? = !masses.nil? && heavier.zero?
-
-        # How much heavier it is, kg; 0 where that cannot be said or hardly at all.
-        def heavier
-          more = masses.to_a.reverse.reduce(:-)
-          more&.finite? && more.abs >= 1e-9 ? more : 0.0
-        end
-
-        # All that differs, in words: mass, states, steps, labels and price first, then values, then what is wrong. Of one whose
-        # pair of outcomes is kept.
-        def texts
-          ways = states.to_h { |name| [name, pair.map { |outcome| outcome.state(name) }] }
-          values = decided.to_h { |name, old, new| [name, [pair.first.text_of(old), pair.last.text_of(new)]] }
-          named = { 'mass' => mass_texts, **ways, **labels, 'price' => price_texts, **values }.compact
-          named.map { |name, both| "#{name} #{both.join(' → ')}" } + remade.map { |name| "#{name} is made otherwise" } + error_texts
-        end
-
-        def error_texts
-          before, after = errors
-          (after - before).map { |finding| "now: #{finding.message}" } + (before - after).map { |finding| "no longer: #{finding.message}" }
-        end
-
-        # The mass as text before and after, where it differs.
-        def mass_texts
-          texts = masses.to_a.map { |mass| Figures.mass_text(mass) }
-          texts.uniq.size == 2 ? texts : nil
-        end
-      end
-
       def initialize(before, after)
         @recipes = RecipeContrast.new(before, after)
-        @common = after.targets.select { |target| target.kind != :row && named(after, target).equal?(target) }.filter_map do |target|
-          old = named(before, target)
-          [target.name, old, target, old.index, target.index] if old
+        # What components are given shows inside them; which row is picked, in what it says.
+        @common = after.targets.reject { |target| target.kind == :row || target.given? }.filter_map do |target|
+          old = before.symbols[target.name]
+          [target.name, old, target, old.index, target.index] if old && !old.given?
         end
+        @same_places = before.family.components == after.family.components && before.lists == after.lists
         # Densities are no values, but masses follow them, as they do other families; and some prices follow masses.
+        @late = [before, after].any? { |plan| late?(plan) }
         @weigh_all = placed(before) != placed(after) || before.family.materials != after.family.materials ||
-                     (late?(before, after) && said(before) != said(after))
+                     (@late && said(before) != said(after))
+        @inner = {}
       end
 
       # The Change of a variant from one Outcome to another, or nil.
       def of(name, rows, before, after)
-        decided, states = differing(before, after).partition { |_, _, target| !target.state? }
-        change = Change.new(name: name, rows: rows, decided: decided, states: changed_states(states, before, after),
-                            steps: @recipes.names(before, after), labels: labels(before, after),
-                            prices: [before, after].map(&:price), errors: errors(before, after))
+        change = compared(before, after, name: name, rows: rows)
         change unless change.nothing? && !@weigh_all
+      end
+
+      protected
+
+      # The Change, also where nothing differs; of a component without prices and findings, which the whole has.
+      def compared(before, after, component: false, **about)
+        decided, states = differing(before, after).partition { |_, _, target| !target.state? }
+        Change.new(**about, decided: decided, states: changed_states(states, before, after), steps: @recipes.names(before, after),
+                            labels: labels(before, after), lines: lines(before, after), inside: inside(before, after),
+                            placed: placed_otherwise(before, after), prices: component || @late ? ['', ''] : [before, after].map { |own| price(own) },
+                            found: component ? [[], []] : found(before, after), pair: ([before, after] if component))
       end
 
       private
 
-      # What goes by the name of a target: what is read in a component rather than what it is given.
-      def named(plan, target) = plan.symbols[target.name] || plan.symbols.given(target.name)
-
       # What is placed, by identity.
       def placed(plan) = plan.placed.all.map { |one| one.plan.object_id }
 
-      def late?(*plans) = plans.any?(&:late_program)
+      # Whether prices wait for the shape, here or in a component.
+      def late?(plan) = !plan.late_program.nil? || plan.placed.all.any? { |one| one.plan && late?(one.plan) }
       def said(plan) = %i[rules rule_tables sets_off base_price currency].map { |field| plan.family.public_send(field) }
+      def price(outcome) = Outcome::Line.price_of(Geometry::Pricing.sums(outcome, outcome.lines))
 
       def differing(before, after)
         old, new = [before, after].map(&:values)
         @common.reject { |_, _, _, one, other| same?(old[one], new[other]) }
       end
 
-      def same?(old, new) = old.equal?(new) || old == new || (old.is_a?(Float) && new.is_a?(Float) && old.nan? && new.nan?)
+      # What is undefined equals itself.
+      def same?(old, new)
+        return true if old.equal?(new) || old == new
+        return old.size == new.size && old.zip(new).all? { |one, other| same?(one, other) } if old.is_a?(Array) && new.is_a?(Array)
+
+        [old, new].all? { |value| value.is_a?(Float) && value.nan? }
+      end
 
       # Names of features and parts whose state differs, of targets that do.
       def changed_states(targets, before, after)
         targets.map { |_, _, target| target.path.first }.uniq.reject { |name| before.state(name) == after.state(name) }
       end
 
-      # {label => [before, after]} of those that differ.
+      # {label or property => [before, after]} of those that differ.
       def labels(before, after)
-        old, new = [before, after].map(&:labels)
-        new.reject { |name, text| old[name].to_s == text }.to_h { |name, text| [name, [old[name].to_s, text]] }
+        old, new = [before, after].map { |outcome| { **outcome.properties, **outcome.labels } }
+        (old.keys | new.keys).to_h { |name| [name, [old[name].to_s, new[name].to_s]] }.reject { |_, both| both.uniq.one? }
       end
 
-      # Errors before and after; where the same is found, none of them.
-      def errors(before, after)
-        return [[], []] if before.finds_the_same?(after)
+      def lines(before, after) = [before, after].map { |outcome| outcome.lines.map { |line| "#{line.list} #{line}" } }
 
-        [before, after].map { |outcome| outcome.findings.select(&:error?) }
+      # Findings before and after; where the same is found, none of them.
+      def found(before, after)
+        before.finds_the_same?(after) ? [[], []] : [before, after].map { |outcome| outcome.findings.uniq }
+      end
+
+      # [name, Change] of components that are built before or after and differ; alike instances once. What is equal is the same
+      # object, mostly.
+      def inside(before, after)
+        after.placings.flat_map do |placing|
+          old = before.placing(placing.name)
+          next [] unless old && [old, placing].any?(&:built?)
+
+          pairs(old, placing).filter_map { |number, one, other| inner(Name.of(placing.name, *number).to_s, one, other) }
+        end
+      end
+
+      # [number, Outcome, Outcome] of instances that are there both times, each different pair once.
+      def pairs(old, placing)
+        known = old.instances.to_h
+        found = placing.instances.filter_map { |number, own| [number, known[number], own] if known.key?(number) && !known[number].equal?(own) }
+        found.uniq { |_, one, other| [one.object_id, other.object_id] }
+      end
+
+      def inner(name, before, after)
+        contrast = @inner[[before.plan, after.plan].map(&:object_id)] ||= Contrast.new(before.plan, after.plan)
+        change = contrast.compared(before, after, component: true)
+        [name, change] unless change.nothing?
+      end
+
+      # Names of components that came or went, or are somewhere else; where values alone differ, these are told.
+      def placed_otherwise(before, after)
+        return [] if @same_places
+
+        old, new = [before, after].map { |outcome| places(outcome) }
+        (old.keys | new.keys).reject { |name| old[name] == new[name] }
+      end
+
+      # {name of a component that is built => where its instances are}, as texts, in which what is undefined equals itself.
+      def places(outcome)
+        components = outcome.plan.family.components
+        places = outcome.plan.place_program.call(outcome.values)
+        outcome.placings.each_with_index.select { |placing, _| placing.built? }.to_h do |placing, at|
+          own = components[at]
+          numbers = placing.instances.map { |number, _| places[at].call(number || 1) }
+          axes = own.place.axes.transform_values { |axis| [axis.own, axis.on, axis.side] }
+          [placing.name, [own.family, numbers.uniq, axes, Geometry::Laying.steps(placing)].inspect]
+        end
       end
     end
   end

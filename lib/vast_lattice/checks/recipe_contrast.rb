@@ -13,7 +13,7 @@ module VastLattice
       end
 
       def initialize(before, after)
-        @same = before.family.parts == after.family.parts
+        @same = before.family.parts == after.family.parts && before.lists == after.lists
       end
 
       # Names of parts and features, for the outcomes of a variant before and after. Of those that are not built in either,

@@ -2,42 +2,54 @@
 
 module VastLattice
   module Checks
-    # What a rule does, before it is kept: in each variant of the tables, and just below, at and just above each number that its
-    # conditions turn at, by which of its branches; what differs from the family without it; and with which other rules it can
-    # disagree.
+    # What a rule or a rule table does, before it is kept: in each variant of the tables, and just below, at and just above each
+    # number that its conditions turn at, by which of its branches or rows; what differs from the family without it (Contrast); and
+    # with which other rules it can disagree.
     class RuleTrial
       # Variants that are looked at; of rules that wait for the shape, which has to be built.
       MOST = 1000
       MOST_SHAPES = 60
+      # Points of Geometry::Work that shapes may take where masses or prices wait for them, and what each takes beside these.
+      WORK = 160_000
+      SHAPE = 2_500
       NOTHING = { 'rows' => [], 'borders' => [], 'taken' => [], 'changed' => 0, 'disputes' => [], 'reach' => [] }.freeze
-      private_constant :NOTHING
+      private_constant :NOTHING, :WORK, :SHAPE
 
-      # +with+ is a Plan that has the rule of that name, +without+ one that is the same but for it.
+      # +with+ is a Plan that has the rule or rule table of that name, +without+ one that is the same but for it.
       def initialize(with, without, name)
         @with = with
         @without = without
-        @bound = (with.bound.rules + with.bound.late_rules).find { |bound| bound.rule.name == name }
+        @bound = with.bound.sources.find { |bound| bound.source.name == name }
         @contrast = Contrast.new(without, with)
+        @work = WORK
       end
 
-      # Plain form: "rows" and "borders", each {"name", "branch" (a number, that of otherwise being the number of conditions; nil
-      # where undefined), "texts" that differ, "wrong"} with "rows" of variants and "where" of borders; "taken", how many variants
-      # take each branch; "changed", in how many something differs; "disputes". Rows of the +pick+ stand for what borders leave
-      # open.
+      # Plain form: "rows" and "borders", each {"name", "branch" (a number, that of otherwise being the number of conditions, or the
+      # rows that count; nil where undefined), "texts" that differ, "wrong"} with "rows" of variants, what differs first, and "where"
+      # of borders; "taken", how many variants take each branch or row, and "applies", how many any but otherwise; "changed", in how
+      # many something differs; "disputes". Rows of the +pick+ stand for what borders leave open.
       def to_tree(pick)
         return NOTHING unless @bound && @with.runnable? && @without.runnable?
 
-        rows = Variants.new(@with).first(@bound.late ? MOST_SHAPES : MOST).map { |variant| row(variant) }
-        { 'rows' => rows, 'borders' => borders(pick), 'taken' => taken(rows), 'changed' => rows.count { |row| row['texts'].any? },
-          'variants' => @bound.late ? rows.size : @with.family.variant_count,
-          'disputes' => Disputes.new(@with, for_tables: 1000).found(@bound.rule.name).map(&:to_tree), 'reach' => reach }
+        rows = Variants.new(@with).first(@bound.late? ? MOST_SHAPES : MOST).map { |variant| row(variant) }
+        rows = rows.partition { |row| row['texts'].any? }.flatten(1)
+        { 'rows' => rows, 'borders' => borders(pick), 'taken' => taken(rows), 'applies' => rows.count { |row| applies?(row['branch']) },
+          'changed' => rows.count { |row| row['texts'].any? }, 'variants' => rows.size, 'of' => @with.family.variant_count,
+          'disputes' => Disputes.new(@with, for_tables: 1000).found(@bound.source.name).map(&:to_tree), 'reach' => reach }
       end
 
       private
 
+      def table? = @bound.is_a?(Plan::Bound::RuleTable)
+
+      # Whether a branch that is not otherwise is taken, or any row counts.
+      def applies?(branch) = table? ? branch.to_a.any? : !branch.nil? && branch < @bound.conditions.size
+
       # Branches that can never be taken, or always are, in words.
       def reach
-        @bound.late ? [] : Reach.new(@with, @bound).findings.map { |finding| "#{branch_word(finding.place.path)}: #{finding.message}" }
+        return [] if @bound.late? || table?
+
+        Reach.new(@with, @bound).findings.map { |finding| "#{branch_word(finding.place.path)}: #{finding.message}" }
       end
 
       def branch_word(path)
@@ -54,33 +66,33 @@ module VastLattice
       end
 
       def said(before, after, name)
-        change = @contrast.of(name, {}, before, after) unless before.says_the_same?(after)
-        change&.pair = [before, after]
-        texts = change ? change.texts : []
-        return { 'branch' => after.branches[@bound.index], 'texts' => texts, 'wrong' => wrong(after) } unless @bound.late
-
-        figures = [before, after].map { |outcome| Figures.of(outcome) }
-        { 'branch' => figures.last.late.branches[@bound.index], 'texts' => texts | late_texts([before, after], figures),
-          'wrong' => wrong(after) }
+        pair = [before, after]
+        change = @contrast.of(name, {}, *pair)
+        figures = weighed(change, pair)
+        change&.pair = pair
+        branches = @bound.late? ? figures.last.late.branches : after.branches
+        { 'branch' => branches[@bound.index], 'texts' => change ? change.texts : [], 'wrong' => wrong(after) }
       end
 
-      # What differs of what waits for the shape, in words.
-      def late_texts(outcomes, figures)
-        prices = outcomes.zip(figures).map { |outcome, figure| Figures.price(outcome, figure).then { |text| text.empty? ? 'none' : text } }
-        told = figures.map { |figure| figure.late.findings.map(&:message) }
-        [*("price #{prices.join(' → ')}" if prices.uniq.size > 1), *(told.last - told.first).map { |text| "now: #{text}" },
-         *(told.first - told.last).map { |text| "no longer: #{text}" }]
+      # The Figures of both where these are needed, as long as there is work left; what differs is told of them.
+      def weighed(change, pair)
+        return unless @bound.late? || (change && @work.positive?)
+
+        figures, points = Geometry::Work.counted { pair.map { |outcome| Figures.of(outcome) } }
+        @work -= SHAPE + points
+        change&.weighed(figures.map(&:mass), figures.map(&:findings), pair.zip(figures).map { |outcome, figure| Figures.price(outcome, figure) })
+        figures
       end
 
       # Whether it disagrees with another rule there.
       def wrong(outcome)
-        name = "\"#{@bound.rule.name}\""
+        name = "\"#{@bound.source.name}\""
         outcome.findings.select { |finding| finding.code == :rules_disagree && finding.message.include?(name) }.map(&:message)
       end
 
       def taken(rows)
-        counts = rows.map { |row| row['branch'] }.tally
-        Array.new(@bound.conditions.size + 1) { |branch| counts.fetch(branch, 0) }
+        counts = rows.flat_map { |row| row['branch'] }.tally
+        Array.new(@bound.conditions.size + (table? ? 0 : 1)) { |branch| counts.fetch(branch, 0) }
       end
 
       def borders(pick)

@@ -25,6 +25,19 @@ module VastLattice
       # Bounds of a body in the family's frame.
       def self.bounds_of(body) = Bounds.of(body.bounds.corners.map { |corner| body.frame.point(*corner) })
 
+      # By instance of an Outcome::Placing the way from the first place.
+      def self.steps(placing)
+        pattern = placing.component.pattern or return [[0.0, 0.0, 0.0]]
+        # None are there where they cannot be counted, or are too many.
+        return [] if placing.instances.empty?
+
+        kind = Family::PATTERN_KINDS.fetch(pattern.kind)
+        numbers = Family::Component.measures(kind).map(&:name).zip(placing.inside.numbers).to_h
+        along = Family::Component::AXES.include?(pattern.along) ? pattern.along : 'x'
+        vectors = Row.new(along: along, length: numbers.fetch('over', 0.0)).vectors(kind, numbers)
+        placing.instances.map { |number, _| vectors.fetch(number - 1) }
+      end
+
       attr_reader :findings
 
       # +own+ are the Bodies of the family's own parts.
@@ -65,7 +78,7 @@ module VastLattice
 
       def instances(placing)
         place = @places[@outcome.plan.family.components.index(placing.component)]
-        steps = steps(placing)
+        steps = Laying.steps(placing)
         # Most instances are alike: what is laid in the same way stands in the same frame.
         frames = Hash.new { |known, (numbers, model)| known[[numbers, model]] = frame(placing, numbers, model) }
         found = placing.instances.each_with_index.map do |(number, outcome), at|
@@ -83,19 +96,6 @@ module VastLattice
 
         tell(:too_much_work, placing, 'The product takes too much work: too many of its components differ, or have too many cuts.',
              'Check how often they are there, and the counts of patterns in them.')
-      end
-
-      # By instance the way from the first place.
-      def steps(placing)
-        pattern = placing.component.pattern or return [[0.0, 0.0, 0.0]]
-        # None are there where they cannot be counted, or are too many.
-        return [] if placing.instances.empty?
-
-        kind = Family::PATTERN_KINDS.fetch(pattern.kind)
-        numbers = Family::Component.measures(kind).map(&:name).zip(placing.inside.numbers).to_h
-        along = Family::Component::AXES.include?(pattern.along) ? pattern.along : 'x'
-        vectors = Row.new(along: along, length: numbers.fetch('over', 0.0)).vectors(kind, numbers)
-        placing.instances.map { |number, _| vectors.fetch(number - 1) }
       end
 
       def frame(placing, numbers, model)
