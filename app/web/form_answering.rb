@@ -21,7 +21,7 @@ module VastLattice
       def outcome
         result = filling.result
         { 'form' => filling.state.to_tree, 'answers' => filling.answers, 'dropped' => filling.dropped,
-          'part_number' => part_number, 'price' => result.price, 'lines' => result.lines.map(&:to_tree),
+          'part_number' => part_number, 'price' => result.price, 'lines' => result.told_lines.map(&:to_tree), 'unpriced' => result.unpriced,
           'facts' => facts, 'svg' => svg }
       end
 

@@ -146,7 +146,8 @@ module VastLattice
       lines = result_lines(Exchange::ResultTree.tree(found))
       widths = lines.transpose.map { |column| column.map(&:size).max }
       lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
-      found.lines.each { |line| @out.puts("#{line.list}: #{line}") }
+      found.told_lines.each { |line| @out.puts("#{line.list}: #{line}") }
+      @out.puts("price: #{found.price} in all#{", without #{found.unpriced.join(', ')}" if found.unpriced.any?}") unless found.price.empty?
       found.findings.each { |finding| tell(finding, @out) }
     end
 
@@ -185,7 +186,8 @@ module VastLattice
       find_rows(plan)
       @rows.to_h do |name, row|
         table = plan.family.variant_tables.find { |one| one.name.casecmp?(name) } ||
-                raise(Misused.new("There is no table \"#{name}\".", remedy: Nearest.remedy(name, plan.family.variant_tables.map(&:name), kind: 'table')))
+                raise(Misused.new("There is no table \"#{name}\".",
+                                  remedy: Nearest.remedy(name, plan.family.variant_tables.map(&:name), kind: 'table')))
         table.row_index(row) || raise(Misused.new("There is no row \"#{row}\" in table #{table.name}.",
                                                   remedy: Nearest.remedy(row, table.rows.map(&:name), kind: 'row')))
         [table.name, [row]]

@@ -48,6 +48,10 @@ module VastLattice
     def lines = (outcome.lines + late.lines).partition { |line| line.rule.empty? }.flatten(1)
     def price = Outcome::Line.price_of(Geometry::Pricing.sums(outcome, lines))
 
+    # All lines that people see: its own, and its components as lines of the price, which add up; and what has no price.
+    def told_lines = price_list.lines + lines.reject { |line| line.list == 'price' }
+    def unpriced = price_list.unpriced
+
     # The Result of a component's Outcome, one for all instances that share it.
     def inside(own) = (@inside ||= {}.compare_by_identity)[own] ||= Result.new(own.plan, outcome: own)
 
@@ -96,6 +100,8 @@ module VastLattice
     end
 
     private
+
+    def price_list = @price_list ||= Quantities::PriceList.new(outcome, lines)
 
     # Bodies within one component, if it is given, and not in others.
     def chosen(only: nil, without: [])

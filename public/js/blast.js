@@ -28,3 +28,14 @@ export function blastWords(blast) {
   if (blast.partly) head.push('with the default rows of other tables');
   return `${head.join(', ')}${parts.length ? ': ' : '.'}${parts.join('; ')}${parts.length ? '.' : ''}`;
 }
+
+// What it does to what is kept: configurations, and published forms.
+export function keptWords(kept) {
+  if (!kept) return '';
+  const some = (names) => names.slice(0, 3).join(', ') + (names.length > 3 ? `, and ${names.length - 3} more` : '');
+  const parts = [];
+  if (kept.impossible.length) parts.push(` Impossible now, though kept: ${some(kept.impossible)}.`);
+  if (kept.differ.length) parts.push(` Kept configurations that differ now: ${some(kept.differ)}.`);
+  if (parts.length && kept.forms.length) parts.push(` Published forms stay as they are until they are published anew: ${some(kept.forms)}.`);
+  return parts.join('');
+}

@@ -1,7 +1,7 @@
 // What an edit does to all variants, the same on every stage: after it was kept, or, while it is typed, before. A mixin of
 // the workspace; its place is the line at the foot of the page.
 import { get, post, words } from './api.js';
-import { blastWords } from './blast.js';
+import { blastWords, keptWords } from './blast.js';
 
 export function doing() {
   return {
@@ -21,8 +21,8 @@ export function doing() {
     tellDid(version) {
       this.foreseen += 1;
       this.didOpen = false;
-      this.telling = get(`${this.api}/blast?from=${version - 1}&till=${version}`).then(({ blast, others }) => {
-        if (this.state.version === version) this.did = blast && { blast, others, would: false, findings: [] };
+      this.telling = get(`${this.api}/blast?from=${version - 1}&till=${version}`).then(({ blast, kept, others }) => {
+        if (this.state.version === version) this.did = blast && { blast, kept, others, would: false, findings: [] };
         return blast;
       }).catch(() => { this.did = null; return null; });
     },
@@ -47,11 +47,11 @@ export function doing() {
     didHead() { return this.did && this.did.would ? 'It would:' : 'It did:'; },
     didText() {
       if (!this.did) return '';
-      const { blast, findings, others = [] } = this.did;
+      const { blast, findings, kept = null, others = [] } = this.did;
       const faults = findings.length ? ` ${findings[0].message}` : '';
       const around = others.filter((one) => one.blast && one.blast.changed).map((one) => ` ${one.name}: ${blastWords(one.blast)}`);
       const broken = others.filter((one) => (one.findings || []).length).map((one) => ` ${one.name} could not be resolved: ${one.findings[0].message}`);
-      return `${blast ? blastWords(blast) : 'The family could not be resolved any more.'}${faults}${[...around, ...broken].join('')}`;
+      return `${blast ? blastWords(blast) : 'The family could not be resolved any more.'}${faults}${[...around, ...broken].join('')}${keptWords(kept)}`;
     },
     didRows() { return this.did && this.did.blast ? this.did.blast.rows.map((row) => ({ ...row, text: row.texts.join('; ') })) : []; },
     // What shall be removed is used in other families: the places are listed, and it can go there, too. Whether that is so.

@@ -185,6 +185,8 @@ export function filling() {
     lookFrom(view) { this.view = view; return this.resolve(); },
 
     messages() { return this.state.form.findings.filter((finding) => finding.level !== 'note'); },
+    // What has no price makes the total incomplete.
+    unpricedText() { return (this.state.unpriced || []).length ? `Not complete: ${this.state.unpriced.join(', ')} ${this.state.unpriced.length === 1 ? 'has' : 'have'} no price.` : ''; },
     prices() { return this.state.lines.filter((line) => line.list === 'price'); },
     amount(line) { return line.undefined ? 'undefined' : `${line.amount.toFixed(2)} ${line.unit}`; },
     // What is not valid has no number.

@@ -1,8 +1,21 @@
 // Kept configurations: the list, from which some are compared, and one as a summary sheet.
-import { post, words } from './api.js';
+import { get, post, words } from './api.js';
+
+// What a configuration would be now, in words.
+const NOW = { same: 'as it was', differs: 'differs', impossible: 'impossible now' };
 
 export const kept = () => ({
   chosen: [],
+  // One after the other: each is filled in anew.
+  async init() {
+    const cells = Array.from(this.$root.querySelectorAll('.kept-now'));
+    for (const cell of cells) {
+      const found = await get(`/api/configurations/${cell.dataset.code}/differences`).catch(() => null);
+      cell.textContent = found ? NOW[found.status] : '';
+      cell.title = found ? (found.reasons || []).join(' ') : '';
+      cell.classList.toggle('is-impossible', Boolean(found) && found.status === 'impossible');
+    }
+  },
   choose(box) {
     const code = box.dataset.given;
     this.chosen = box.checked ? [...this.chosen, code].slice(-4) : this.chosen.filter((one) => one !== code);

@@ -87,7 +87,7 @@ export function workspace() {
       });
       const current = query(this.state.pick);
       document.querySelectorAll('.strip a').forEach((link) => { link.href = `/families/${start.slug}/${link.dataset.stage}?${current}`; });
-      document.querySelectorAll('.tabs a').forEach((link) => { link.href = `${window.location.pathname}?${current}&tab=${encodeURIComponent(link.dataset.tab)}`; });
+      document.querySelectorAll('.tabs a[data-tab]').forEach((link) => { link.href = `${window.location.pathname}?${current}&tab=${encodeURIComponent(link.dataset.tab)}`; });
       const given = new URLSearchParams(window.location.search);
       const more = ['tab', 'open'].map((key) => [key, key === 'open' ? this.openStep : given.get(key)]).filter(([, value]) => value).map(([key, value]) => `&${key}=${encodeURIComponent(value)}`);
       window.history.replaceState(null, '', `${window.location.pathname}?${current}${more.join('')}`);

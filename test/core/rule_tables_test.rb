@@ -76,8 +76,12 @@ class RuleTablesTest < CoreCase
   def wide_plan(rows, policy)
     lines = rows.map { |low, high, cells| { 'tests' => ["[#{low}..#{high}]"], 'values' => cells.each_with_index.map { |cell, at| at == 3 && cell ? "#{cell} EUR" : cell.to_s } } }
     outputs = ['y', 'set z', 'limit x most', 'price Extra', 'warn']
-    tree = { 'name' => 'T', 'policy' => policy, 'aggregate' => (LEAST_OR_MOST[policy] if LEAST_OR_MOST.key?(policy)), 'inputs' => ['x'], 'outputs' => outputs,
-             'priorities' => ([%w[3 1 4 2], %w[7 5 9]] if policy == 'priority'), 'rows' => lines }.compact.merge('policy' => policy.split.first)
+    tree = { 'name' => 'T', 'policy' => policy, 'aggregate' => (if LEAST_OR_MOST.key?(policy)
+                                                                  LEAST_OR_MOST[policy]
+                                                                end), 'inputs' => ['x'], 'outputs' => outputs,
+             'priorities' => (if policy == 'priority'
+                                [%w[3 1 4 2], %w[7 5 9]]
+                              end), 'rows' => lines }.compact.merge('policy' => policy.split.first)
     Plan.of(Family::Edits.apply(family(<<~YAML), { 'do' => 'put_rule_table', 'rule_table' => tree }))
       parameters:
         - {name: x, kind: count, default: 0, least: 0, most: 22}
@@ -131,8 +135,8 @@ class RuleTablesTest < CoreCase
 
   def test_what_cannot_be_put_together_is_refused
     refused = lambda do |policy, output, cell|
-      plan("currency: EUR\nparameters:\n  - {name: x, kind: number, unit: mm, default: 1}\nparts:\n  - {name: frame, stock: {kind: plate, width: 9, height: 9, thickness: 1}}\nrule_tables:\n" \
-           "  - {name: T, #{policy}, inputs: [x], output: #{output}, rows: [{tests: ['> 0 mm'], value: #{cell}}]}\n").errors.map { |error| [error.code, error.place.path.last] }
+      plan("currency: EUR\nparameters:\n  - {name: x, kind: number, unit: mm, default: 1}\nparts:\n  - {name: frame, stock: {kind: plate, width: 9, height: 9, thickness: 1}}\nrule_tables:\n  " \
+           "- {name: T, #{policy}, inputs: [x], output: #{output}, rows: [{tests: ['> 0 mm'], value: #{cell}}]}\n").errors.map { |error| [error.code, error.place.path.last] }
     end
     assert_equal [[:unknown_kind, 'aggregate']], refused.call('policy: collect, aggregate: count', 'price X', '1 EUR')
     assert_equal [[:unknown_kind, 'aggregate']], refused.call('policy: collect, aggregate: sum', 'limit x most', '1 mm')

@@ -61,6 +61,14 @@ class CompositionApiTest < WebCase
     assert_empty store.find('hinge').family.components.first.values
     post_json('/api/families/pin/undo', {})
     assert_equal({ 'spare' => '3 mm' }, store.find('hinge').family.components.first.values)
+    # A form that asks for it takes the question out.
+    form = { 'name' => 'asking', 'pages' => [{ 'title' => 'P', 'groups' => [{ 'fields' => [{ 'ask' => 'pin.spare' }, { 'ask' => 'pin.size' }] }] }] }
+    edit('hinge', { 'do' => 'put_form', 'form' => form })
+    assert_predicate last_response, :ok?, last_response.body
+    edit('pin', gone, along: true)
+    assert_predicate last_response, :ok?, last_response.body
+    assert_equal(%w[pin.size], store.find('hinge').family.form('asking').fields.map(&:ask))
+    post_json('/api/families/pin/undo', {})
     # A formula cannot be taken along: all places are told, and nothing is done.
     answer = edit('pin', { 'do' => 'remove_parameter', 'name' => 'size' }, along: true)
     assert_predicate self, :refused?

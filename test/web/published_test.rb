@@ -101,6 +101,35 @@ class PublishedTest < WebCase
     [log]
   end
 
+  # What has become impossible says so, with the reason, and the edit that made it so names it.
+  def test_a_kept_configuration_that_has_become_impossible_says_so
+    capture_io { without_the_module }
+    publish
+    kept = keep('Lane 8', { length: 2700 })
+    assert_equal 'same', get_json("/api/configurations/#{kept['code']}/differences")['status']
+    edit = { 'do' => 'put_parameter', 'name' => 'length', 'fields' => { 'most' => '2600 mm' } }
+    foreseen = post_json("#{API}/foresee", { edits: [edit] })
+    assert_equal [["Lane 8"], ["Side frame: Side frame, all of it"]], foreseen['kept'].values_at('impossible', 'forms')
+    version = post_json("#{API}/edits", { edits: [edit] })['version']
+    assert_equal ['Lane 8'], get_json("#{API}/blast?from=#{version - 1}&till=#{version}")['kept']['impossible']
+    now = get_json("/api/configurations/#{kept['code']}/differences")
+    assert_equal 'impossible', now['status']
+    assert_match(/2700 mm, above the most allowed, 2600 mm/, now['reasons'].join)
+    assert_includes get("/configurations/#{kept['code']}").body, 'Impossible now.'
+  end
+
+  # The lines of a price add up, with components by position.
+  def test_prices_add_up
+    post_json('/api/families/straight-module/forms/quick/publication', { origins: '' }).then { |made| @address = made['address'].delete_prefix('/forms/') }
+    @form_token = get_json(api)['token']
+    outcome = get_json("#{api}/outcome?set[length]=1800")
+    lines = outcome['lines'].select { |line| line['list'] == 'price' }
+    assert_equal [outcome['price'], true], [format('%.2f EUR', lines.sum { |line| line['amount'] }), lines.size > 5]
+    kept = keep('Module', { 'length' => 1800 })
+    tree = get_json("/api/configurations/#{kept['code']}")
+    assert_equal lines, tree['outcome']['lines'].select { |line| line['list'] == 'price' }
+  end
+
   # How the family is made is for those who see families.
   def test_a_visitor_sees_no_reasons
     publish
@@ -260,6 +289,7 @@ class PublishedTest < WebCase
       [{ 'do' => 'set_family', 'field' => 'base_price', 'text' => '10 EUR + 5 EUR/m * length' }, { 'do' => 'put_parameter', 'name' => 'flange', 'fields' => { 'default' => '40 mm' } }].reduce(family) { |made, edit| Family::Edits.apply(made, edit) }
     end
     now = get_json("/api/configurations/#{kept['code']}/differences")
+    assert_equal 'differs', now['status']
     told = now['differences'].to_h { |name, was, is| [name, [was, is]] }
     assert_equal ['35 mm', '40 mm'], told['flange']
     assert_equal [kept['price'], '16.25 EUR'], told['price']
@@ -268,7 +298,9 @@ class PublishedTest < WebCase
     assert_includes last_response.body, '&lt;b&gt;LANE&lt;/b&gt;'
     assert_includes last_response.body, 'Filled in now, this would be different'
     Family::Edits.apply(store.find('side-frame').family, { 'do' => 'remove_form', 'name' => 'full' }).then { |family| store.edit('side-frame', version: nil, person: 'x') { family } }
-    assert_match(/no form "full" any more/, get_json("/api/configurations/#{kept['code']}/differences")['problem'])
+    now = get_json("/api/configurations/#{kept['code']}/differences")
+    assert_equal 'impossible', now['status']
+    assert_match(/no form "full" any more/, now['reasons'].first)
     store.remove('side-frame', person: 'x')
     get "/configurations/#{kept['code']}"
     assert_equal 200, last_response.status

@@ -76,17 +76,19 @@ module VastLattice
         { code: record.slug, name: record.name, kept: record.created_at.utc.iso8601, **record.about.to_h }
       end
 
-      # {"version" that the family has now, "edition" it was kept with, "differences" => [[name, kept, now]]}; a "problem" in words
-      # where it cannot be filled in any more, or the family is gone. Whoever has the code may know that, without seeing the family.
+      # A family that is made of others may differ although it has the same version.
+      # {"version" that the family has now, "edition" it was kept with, "status" (same, differs or impossible), "differences" =>
+      # [[name, kept, now]], "reasons" why it is impossible in words}. Whoever has the code may know that, without seeing the family.
       def differences_now(own)
         stored = settings.store.find(own.family['slug'])
-        differences = stored.version == own.family['version'] ? {} : own.differences(stored.plan)
-        { 'version' => stored.version, 'edition' => own.family['version'], 'differences' => differences.map(&:flatten) }
+        now = stored.version == own.family['version'] && stored.family.components.empty? ? UNTOUCHED : own.now(stored.plan)
+        { 'version' => stored.version, 'edition' => own.family['version'], 'status' => now.status.to_s,
+          'differences' => now.differences.map(&:flatten), 'reasons' => now.reasons }
       rescue Storage::Missing
-        { 'problem' => 'The family is not there any more.' }
-      rescue Guide::Refused, Plan::PickError, Plan::Broken => e
-        { 'problem' => e.message }
+        { 'status' => 'impossible', 'differences' => [], 'reasons' => ['The family is not there any more.'] }
       end
+
+      UNTOUCHED = Guide::Configuration::Now.new(:same, {}, []).freeze
     end
   end
 end

@@ -41,7 +41,7 @@ module VastLattice
           edits = Array(sent['edits'])
           current, foreseen, around = store.foresee(slug, follow: following(edits)) { |family| edited(family, edits) }
           picture = foreseen_picture(foreseen) if sent['picture']
-          answer(**consequences(current.plan, foreseen), picture: picture, others: around.map do |one|
+          answer(**consequences(current.plan, foreseen), picture: picture, kept: kept_touched(slug, current.plan, foreseen), others: around.map do |one|
             { **consequences(one.stored.plan, one.plan), name: one.stored.record.name, slug: one.stored.slug,
                                                          findings: one.fresh.map(&:to_tree) }
           end)
@@ -72,7 +72,7 @@ module VastLattice
           others = store.around(slug, from, till).map do |record, earlier, later|
             { name: record.name, slug: record.slug, blast: Checks::BlastRadius.new(earlier, later, listed: 0).to_tree }
           end
-          answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree, others: others)
+          answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree, kept: kept_touched(slug, before.plan, after.plan), others: others)
         end
       end
 
@@ -94,6 +94,8 @@ module VastLattice
       def foreseen_picture(plan)
         plan.runnable? ? Result.new(plan, PickParams.fitting(pick, plan)).view(side, width: PREVIEW, dimensions: false) : nil
       end
+
+      def kept_touched(slug, before, after) = KeptTouched.new(configurations, publications, slug).to_tree(before, after)
 
       # What one family comes to by a change.
       def consequences(before, after)

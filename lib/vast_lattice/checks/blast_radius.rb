@@ -112,7 +112,9 @@ module VastLattice
         { 'values' => changes.flat_map(&:value_names).tally, 'states' => changes.flat_map(&:state_names).tally,
           'steps' => changes.flat_map(&:step_names).tally, 'labels' => changes.flat_map { |change| change.labels.keys }.tally,
           'placed' => changes.flat_map(&:placed_names).tally, 'prices' => changes.count(&:price_texts),
-          'operations' => changes.count { |change| change.lines.uniq.size > 1 }, 'findings' => changes.count { |change| change.found.uniq.size > 1 },
+          'operations' => changes.count { |change| change.lines.uniq.size > 1 }, 'findings' => changes.count do |change|
+                                                                                   change.found.uniq.size > 1
+                                                                                 end,
           'broken' => changes.count(&:broken?), 'mended' => changes.count(&:mended?) }
       end
 

@@ -76,10 +76,15 @@ module VastLattice
       # {value => :below, :at or :above}: a constant, if the name can have it, and what it can have next to that.
       def around(target, value)
         grid = Grid.of(@plan, target)
-        return { grid.till(value, open: true) => :below, **(grid.on?(value) ? { value => :at } : {}), grid.from(value, open: true) => :above } if grid
+        if grid
+          return { grid.till(value, open: true) => :below, **(grid.on?(value) ? { value => :at } : {}),
+                   grid.from(value, open: true) => :above }
+        end
 
         fine = FINE * target.unit.factor.to_f
-        { value - fine => :below, value => :at, value + fine => :above }.transform_keys { |near| Rounding.of(near, target.type.dimension.decimals) }
+        { value - fine => :below, value => :at, value + fine => :above }.transform_keys do |near|
+          Rounding.of(near, target.type.dimension.decimals)
+        end
       end
 
       # Values that the limits of the parameter allow.

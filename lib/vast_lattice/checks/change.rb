@@ -53,7 +53,9 @@ module VastLattice
 
       # The same of a component.
       def texts_within(path)
-        own_texts(weighed: false).map { |text| "#{path}.#{text}" } + inside.flat_map { |name, change| change.texts_within("#{path}.#{name}") }
+        own_texts(weighed: false).map { |text| "#{path}.#{text}" } + inside.flat_map do |name, change|
+          change.texts_within("#{path}.#{name}")
+        end
       end
 
       # The mass as text before and after, where it differs.

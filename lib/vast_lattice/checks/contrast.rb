@@ -34,7 +34,13 @@ module VastLattice
         decided, states = differing(before, after).partition { |_, _, target| !target.state? }
         Change.new(**about, decided: decided, states: changed_states(states, before, after), steps: @recipes.names(before, after),
                             labels: labels(before, after), lines: lines(before, after), inside: inside(before, after),
-                            placed: placed_otherwise(before, after), prices: component || @late ? ['', ''] : [before, after].map { |own| price(own) },
+                            placed: placed_otherwise(before, after), prices: if component || @late
+                                                                               ['', '']
+                                                                             else
+                                                                               [before, after].map do |own|
+                                                                                 price(own)
+                                                                               end
+                                                                             end,
                             found: component ? [[], []] : found(before, after), pair: ([before, after] if component))
       end
 
@@ -93,7 +99,9 @@ module VastLattice
       # [number, Outcome, Outcome] of instances that are there both times, each different pair once.
       def pairs(old, placing)
         known = old.instances.to_h
-        found = placing.instances.filter_map { |number, own| [number, known[number], own] if known.key?(number) && !known[number].equal?(own) }
+        found = placing.instances.filter_map do |number, own|
+          [number, known[number], own] if known.key?(number) && !known[number].equal?(own)
+        end
         found.uniq { |_, one, other| [one.object_id, other.object_id] }
       end
 

@@ -17,7 +17,9 @@ module VastLattice
       ALL = [-Float::INFINITY, Float::INFINITY, false, false].freeze
       # What is asked of a name by a sign and a constant to the right of it.
       SIGNS = { '<' => ->(value) { Range.new(ALL[0], value, false, true) }, '<=' => ->(value) { Range.new(ALL[0], value, false, false) },
-                '>' => ->(value) { Range.new(value, ALL[1], true, false) }, '>=' => ->(value) { Range.new(value, ALL[1], false, false) } }.freeze
+                '>' => ->(value) { Range.new(value, ALL[1], true, false) }, '>=' => lambda { |value|
+                                                                              Range.new(value, ALL[1], false, false)
+                                                                            } }.freeze
       MIRRORED = { '<' => '>', '<=' => '>=', '>' => '<', '>=' => '<=', '=' => '=' }.freeze
       private_constant :Range, :Among, :ALL, :SIGNS, :MIRRORED
 

@@ -51,7 +51,8 @@ module VastLattice
       def segments
         @segments ||= Borders.new(@plan, @rule.conditions).constants.to_h do |target, constants|
           item = @plan.bound.items[target.index]
-          [target, Segments.new(target.type, constants, limits: item.fixed_limits(@plan.lists), unit: target.unit, grid: Grid.of(@plan, target))]
+          [target,
+           Segments.new(target.type, constants, limits: item.fixed_limits(@plan.lists), unit: target.unit, grid: Grid.of(@plan, target))]
         end
       end
 

@@ -80,7 +80,9 @@ module VastLattice
 
         figures, points = Geometry::Work.counted { pair.map { |outcome| Figures.of(outcome) } }
         @work -= SHAPE + points
-        change&.weighed(figures.map(&:mass), figures.map(&:findings), pair.zip(figures).map { |outcome, figure| Figures.price(outcome, figure) })
+        change&.weighed(figures.map(&:mass), figures.map(&:findings), pair.zip(figures).map do |outcome, figure|
+          Figures.price(outcome, figure)
+        end)
         figures
       end
 

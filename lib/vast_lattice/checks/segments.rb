@@ -53,7 +53,9 @@ module VastLattice
         points = constants.uniq.select { |value| (least.nil? || value >= least) && (most.nil? || value <= most) }
         ends = [least && [least, false], *points.flat_map { |point| [[point, true], [point, true]] }, most && [most, false]]
         between = [ends.first, *ends[1..-2], ends.last].each_slice(2).map { |low, high| between(low, high) }
-        between.zip(points.map { |point| Segment.new(point, [point, false], [point, false]) if @grid.nil? || @grid.on?(point) }).flatten.compact
+        between.zip(points.map do |point|
+          Segment.new(point, [point, false], [point, false]) if @grid.nil? || @grid.on?(point)
+        end).flatten.compact
       end
 
       # What lies between two ends, or nil where nothing does.

@@ -32,7 +32,10 @@ module VastLattice
       # Yields each Variant; without a block, an Enumerator. Raises Error beyond MOST.
       def each
         return enum_for(:each) { size } unless block_given?
-        raise Error.new("The family has #{size} variants; at most #{MOST} are listed.", remedy: 'Pick rows of a table first.') if size > MOST
+        if size > MOST
+          raise Error.new("The family has #{size} variants; at most #{MOST} are listed.",
+                          remedy: 'Pick rows of a table first.')
+        end
 
         @plan.ensure_runnable
         size.times { |number| yield at(number) }

@@ -39,7 +39,9 @@ module VastLattice
       def hidden
         shown = patches.flat_map(&:loops).to_set { |loop| key(loop) }
         away = @faces.grep(Geometry::Face).select { |face| turned_away?(face) }
-        loops = away.flat_map { |face| face.smooth.empty? ? outlines(face) : outlines(face).drop(1) }.reject { |loop| shown.include?(key(loop)) }
+        loops = away.flat_map do |face|
+          face.smooth.empty? ? outlines(face) : outlines(face).drop(1)
+        end.reject { |loop| shown.include?(key(loop)) }
         [loops.uniq { |loop| key(loop) }, lines + away.flat_map { |face| sharp(face) }]
       end
 

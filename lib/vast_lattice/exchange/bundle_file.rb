@@ -32,7 +32,9 @@ module VastLattice
       end
 
       # Whether the bytes are those of a bundle, as far as can be told at a glance.
-      def several?(bytes) = bytes.b.start_with?(ZIP) || bytes.b.match?(/^\s*["']?families["']?\s*:/n) || bytes.b.match?(/[{,]\s*"families"\s*:\s*\[/n)
+      def several?(bytes)
+        bytes.b.start_with?(ZIP) || bytes.b.match?(/^\s*["']?families["']?\s*:/n) || bytes.b.match?(/[{,]\s*"families"\s*:\s*\[/n)
+      end
 
       # A bundle as YAML, and as a ZIP.
       def yaml(bundle)

@@ -252,7 +252,9 @@ module VastLattice
                                 'Give it the hit policy FIRST, where the default becomes the last line; or take the default out and let the ' \
                                 'parameter have it.')
           end
-          { 'tests' => inputs.map { '-' }, **(values.size == 1 ? { 'value' => values.first } : { 'values' => values }), 'note' => 'Default' }
+          { 'tests' => inputs.map do
+            '-'
+          end, **(values.size == 1 ? { 'value' => values.first } : { 'values' => values }), 'note' => 'Default' }
         end
 
         def read_rows

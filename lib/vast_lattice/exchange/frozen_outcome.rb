@@ -12,7 +12,9 @@ module VastLattice
       # Keys of the plain form, with the kind of what stands there.
       SHAPE = { 'vast_lattice_outcome' => Integer, 'family' => String, 'rows' => Hash, 'values' => Hash, 'states' => Hash, 'labels' => Hash,
                 'properties' => Hash, 'lines' => Array, 'facts' => Hash, 'findings' => Array, 'reasons' => Hash, 'pictures' => Hash }.freeze
-      private_constant :SHAPE
+      # Keys that those frozen earlier do not have.
+      LATER = %w[unpriced].freeze
+      private_constant :SHAPE, :LATER
 
       attr_reader :to_tree
 
@@ -44,7 +46,7 @@ module VastLattice
 
       # +tree+ is its plain form.
       def initialize(tree)
-        @to_tree = tree.slice(*SHAPE.keys).freeze
+        @to_tree = tree.slice(*SHAPE.keys, *LATER).freeze
       end
 
       def family = to_tree['family']
@@ -71,9 +73,17 @@ module VastLattice
 
       # What another one of the same family says differently: {name => [here, there]} of values, states and labels.
       def differences(other)
-        here = said
-        there = other.said
+        told(said, other.said)
+      end
+
+      # {name => [here, there]} of texts that differ.
+      def told(here, there)
         (here.keys | there.keys).to_h { |name| [name, [here[name], there[name]]] }.reject { |_, both| both.uniq.size == 1 }
+      end
+
+      # The same of a Result that is not frozen.
+      def differences_from(result)
+        told(said, ResultTree.said(result.outcome))
       end
 
       protected

@@ -9,8 +9,15 @@ module VastLattice
         outcome = result.outcome
         { 'family' => outcome.plan.family.name, 'rows' => rows(outcome), 'values' => values(outcome), 'states' => states(outcome),
           'labels' => outcome.labels, 'properties' => outcome.properties,
-          'overridden' => overridden(outcome), 'lines' => result.lines.map(&:to_tree), 'price' => result.price, 'facts' => facts(result),
+          'overridden' => overridden(outcome), 'lines' => result.told_lines.map(&:to_tree), 'unpriced' => result.unpriced, 'price' => result.price, 'facts' => facts(result),
           'findings' => result.findings.map(&:to_tree) }
+      end
+
+      # The texts of all values, states and labels by name.
+      def self.said(outcome)
+        values = outcome.plan.targets.select(&:value?).to_h { |target| [target.name, outcome.text_of(target)] }
+        items = outcome.plan.family.parts + outcome.plan.family.features + outcome.plan.family.components
+        values.merge(items.to_h { |item| [item.name, outcome.state(item.name).to_s] }, outcome.labels)
       end
 
       # What a person overrides: the name, in words, what it is, and why.

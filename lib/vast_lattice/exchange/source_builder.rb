@@ -109,7 +109,10 @@ module VastLattice
 
         tree, holder, _, key = *@level
         if holder.names
-          refuse("#{@level.place || 'The list'} has more than #{MOST_ITEMS} items; at most so many are possible.", holder.line) if tree.size >= MOST_ITEMS
+          if tree.size >= MOST_ITEMS
+            refuse("#{@level.place || 'The list'} has more than #{MOST_ITEMS} items; at most so many are possible.",
+                   holder.line)
+          end
           holder.parts << line
           tree << value
         else

@@ -143,8 +143,13 @@ module VastLattice
         return if lines.empty?
 
         heading('Price')
-        lines.each { |line| line(line['text'], format('%<amount>.2f %<unit>s', amount: line['amount'].to_f, unit: line['unit'])) }
+        lines.each do |line|
+          amount = line['amount']
+          line(line['text'], amount ? format('%<amount>.2f %<unit>s', amount: amount, unit: line['unit']) : 'undefined')
+        end
         line('In all', @own.price, style: :bold)
+        unpriced = @own.outcome.fetch('unpriced', [])
+        soft "Not complete: #{unpriced.join(', ')} without a price." if unpriced.any?
       end
 
       def heading(words)

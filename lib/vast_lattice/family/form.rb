@@ -74,6 +74,11 @@ module VastLattice
         with(pages: pages.map { |page| page.with(groups: page.groups.map { |group| group.with(fields: group.fields.map(&change)) }) })
       end
 
+      # The form without the fields of which the block says so.
+      def without_fields(&block)
+        with(pages: pages.map { |page| page.with(groups: page.groups.map { |group| group.with(fields: group.fields.reject(&block)) }) })
+      end
+
       # The form with each name of a picture replaced by what the block makes of it.
       def with_pictures(&block)
         pages = map_fields do |field|

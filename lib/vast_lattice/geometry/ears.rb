@@ -8,7 +8,9 @@ module VastLattice
       # +rings+ of points [x, y]: the outer one counter-clockwise, holes clockwise.
       def initialize(rings)
         @points = rings.flatten(1)
-        numbers = rings.map(&:size).reduce([0]) { |starts, size| [*starts, starts.last + size] }.each_cons(2).map { |from, till| (from...till).to_a }
+        numbers = rings.map(&:size).reduce([0]) do |starts, size|
+          [*starts, starts.last + size]
+        end.each_cons(2).map { |from, till| (from...till).to_a }
         @ring = numbers.drop(1).reduce(numbers.first) { |outer, hole| bridged(outer, hole) }
       end
 

@@ -37,8 +37,10 @@ module VastLattice
 
       # What moves where something else moves.
       def self.crossing(moving)
-        moving.combination(2).reject { |one, other| one.holds?(other) || other.holds?(one) }.select { |one, other| reach?(box(one), box(other)) }
-              .filter_map { |one, other| new(one, other, :envelope).found }
+        moving.combination(2).reject do |one, other|
+          one.holds?(other) || other.holds?(one)
+        end.select { |one, other| reach?(box(one), box(other)) }
+           .filter_map { |one, other| new(one, other, :envelope).found }
       end
       private_class_method :reached, :crossing
 

@@ -71,7 +71,11 @@ module VastLattice
 
       def bounded?(rings, places, triangles)
         edges = triangles.flat_map { |one, two, three| [[one, two], [two, three], [three, one]] }.tally
-        triangles.flatten.none?(&:nil?) && rings.all? { |ring| ring.each_index.all? { |at| edges[[places[ring[at - 1]], places[ring[at]]]] == 1 } }
+        triangles.flatten.none?(&:nil?) && rings.all? do |ring|
+          ring.each_index.all? do |at|
+            edges[[places[ring[at - 1]], places[ring[at]]]] == 1
+          end
+        end
       end
 
       def plain?(patch) = patch.sewn.one? && patch.rings.first.size <= 4 && patch.sewn.first.size == patch.rings.first.size

@@ -131,7 +131,8 @@ module VastLattice
         count = kind.count(numbers.pattern, spot.length)
         return kind.offsets(numbers.pattern, spot).map { |over, _| x + over } if count <= Family::Pattern::MOST
 
-        raise Impossible.new("Its pattern asks for #{count} instances; at most #{Family::Pattern::MOST} are possible.", remedy: 'Check its count.')
+        raise Impossible.new("Its pattern asks for #{count} instances; at most #{Family::Pattern::MOST} are possible.",
+                             remedy: 'Check its count.')
       end
 
       # The part's place in the family: turned about its own x, then y, then z, then moved.

@@ -71,14 +71,31 @@ module VastLattice
           'mass' => frozen_outcome.fact('mass').to_s }
       end
 
-      # What would be different if it were filled in now: {name => [kept, now]}, with price and mass; raises Refused or Plan::PickError
-      # where it could not be any more.
-      def differences(plan)
-        form = plan.family.form(self.form) || raise(Refused.new("The family has no form \"#{self.form}\" any more.",
-                                                                remedy: 'It stays as it was kept.'))
-        now = Filling.new(plan, form, answers).result
-        found = frozen_outcome.differences(Exchange::FrozenOutcome.of(now, views: []))
-        told = { 'price' => [price, now.price], 'mass' => [frozen_outcome.fact('mass'), now.fact_texts['mass']] }
+      # What it would be if it were filled in now: :same, :differs or :impossible; what would be different, {name => [kept, now]},
+      # with price and mass; and why it is impossible, in words.
+      Now = Struct.new(:status, :differences, :reasons)
+
+      # The Now of it, with a Plan of the family, whatever became of that.
+      def now(plan)
+        form = plan.family.form(self.form) or return impossible(["The family has no form \"#{self.form}\" any more."])
+        filling = Filling.new(plan, form, answers)
+        reasons = filling.findings.select(&:error?).map(&:message) + filling.dropped.map { |name| "The answer to #{name} is not asked for any more." }
+        differences = differences_from(filling.result)
+        return impossible(reasons.uniq, differences) if reasons.any?
+
+        Now.new(differences.empty? ? :same : :differs, differences, [])
+      rescue Refused, Plan::PickError, Plan::Broken => e
+        impossible([e.full_text])
+      end
+
+      private
+
+      def impossible(reasons, differences = {}) = Now.new(:impossible, differences, reasons)
+
+      def differences_from(result)
+        found = frozen_outcome.differences_from(result)
+        told = { 'price' => [price, result.price], 'mass' => [frozen_outcome.fact('mass'), result.fact_texts['mass']],
+                 'size' => [frozen_outcome.fact('size'), result.fact_texts['size']] }
         found.merge(told.reject { |_, (kept, fresh)| kept == fresh })
       end
     end

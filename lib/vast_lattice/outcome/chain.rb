@@ -65,7 +65,9 @@ module VastLattice
         from = given(placing, found.last, number)
         return [*named, last] if from.empty?
 
-        [*named.map { |reason| reason.decision.outside? ? reason.with(decision: from.first.decision) : reason }, taken(last, from.first), *from]
+        [*named.map do |reason|
+          reason.decision.outside? ? reason.with(decision: from.first.decision) : reason
+        end, taken(last, from.first), *from]
       end
 
       # Whoever decides outside decides what is taken from there.

@@ -201,7 +201,9 @@ module VastLattice
       def output_clash(table, output, rows)
         name = @plan.family.rule_name(table)
         Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
-                    message: "Rows #{rows.map { |row| row + 1 }.join(', ')} of rule table \"#{name}\" must agree, but say different things in the " \
+                    message: "Rows #{rows.map do |row|
+                      row + 1
+                    end.join(', ')} of rule table \"#{name}\" must agree, but say different things in the " \
                              "column \"#{@plan.bound.source(table).table.outputs[output]}\". None of them counts there.",
                     remedy: 'Narrow their tests, let them say the same, or choose another hit policy.')
       end

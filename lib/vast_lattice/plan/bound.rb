@@ -109,7 +109,13 @@ module VastLattice
         def chosen_outputs
           return {} unless choosing?
 
-          all = cells.each_with_index.flat_map { |row, number| row.each_with_index.flat_map { |cell, at| cell.map { |item| [at, number, item] } } }
+          all = cells.each_with_index.flat_map do |row, number|
+            row.each_with_index.flat_map do |cell, at|
+              cell.map do |item|
+                [at, number, item]
+              end
+            end
+          end
           all.select { |_, _, item| adds?(item) }.group_by(&:first).transform_values { |list| list.map { |_, row, item| [row, item] } }
         end
 

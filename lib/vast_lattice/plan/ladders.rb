@@ -86,7 +86,9 @@ module VastLattice
 
         tables, branches = found.partition { |source, _, _| source.is_a?(Bound::RuleTable) }
         Rung::Rules.new(sayings: branches.sort_by { |rule, branch, _| [rule.rule.name, branch] }.map { |one| saying(*one) } +
-                                 tables.map(&:first).uniq(&:index).sort_by { |table| table.table.name }.map { |table| saying_of(table, target) })
+                                 tables.map(&:first).uniq(&:index).sort_by do |table|
+                                   table.table.name
+                                 end.map { |table| saying_of(table, target) })
       end
 
       def saying(rule, branch, decision)

@@ -111,7 +111,8 @@ module VastLattice
         limit = items.grep(Consequence::Limit).first
         price = items.grep(Consequence::Line).find(&:amount)
         odd = unchoosable(late, limit, price) or return true
-        @reader.error(:unknown_kind, odd, place(@table.policy == 'collect' ? 'aggregate' : 'policy'), 'Choose another one, or make two tables.')
+        @reader.error(:unknown_kind, odd, place(@table.policy == 'collect' ? 'aggregate' : 'policy'),
+                      'Choose another one, or make two tables.')
         false
       end
 
