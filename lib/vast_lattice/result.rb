@@ -22,7 +22,7 @@ module VastLattice
     # Findings of the outcome and of the shape, worst first; with those of pictures and facts that took too much work, as
     # far as they were asked for.
     def findings
-      @found ||= outcome.findings + model.findings + late_findings
+      @found ||= outcome.findings + model.findings + late_findings + shared_numbers
       (@found + @missing.to_a).sort_by { |finding| Finding::LEVELS.index(finding.level) }
     end
 
@@ -41,6 +41,14 @@ module VastLattice
         placing.kinds.flat_map { |own, numbers| inside(own).late_findings.map { |finding| finding.within(placing.path(numbers)) } }
       end
       late.findings + inner
+    end
+
+    # Part numbers that several different things in it have.
+    def shared_numbers
+      Geometry::Work.budget { Quantities::PartNumbers.findings(outcome) }
+    rescue Geometry::Work::Spent, Geometry::Planar::Failed
+      # What takes too much work is told elsewhere.
+      []
     end
 
     # All prices and operations of the family itself, the base price first; and the sum of the prices, with those of all

@@ -98,4 +98,32 @@ class PartsListTest < CoreCase
       refute_match(/\.rb:/, err)
     end
   end
+
+  # A pin that is the same, once by a row and once by values, is one position; two pins of one number that are not the same are told.
+  def pins(values, number: 'PIN-{long}')
+    pin = { 'name' => 'Pin', 'patterns' => { 'part_number' => number }, 'parameters' => [{ 'name' => 'long', 'kind' => 'number', 'unit' => 'mm', 'default' => '20 mm' }, { 'name' => 'thick', 'kind' => 'number', 'unit' => 'mm', 'default' => '6 mm' }],
+            'parts' => [{ 'name' => 'pin', 'stock' => { 'kind' => 'plate', 'width' => 'long', 'height' => 'thick', 'thickness' => '5 mm' } }],
+            'tables' => [{ 'name' => 'sizes', 'columns' => [{ 'target' => 'long', 'unit' => 'mm' }], 'rows' => [{ 'name' => 'S', 'cells' => { 'long' => '30' } }] }] }
+    box = { 'name' => 'Box', 'components' => [{ 'name' => 'one', 'family' => 'Pin', 'rows' => { 'sizes' => 'S' } }, { 'name' => 'two', 'family' => 'Pin', 'rows' => { 'sizes' => 'none' }, 'values' => values }] }
+    Plan::Library.new([pin, box].map { |tree| Family.from_tree(tree) }).plan('Box')
+  end
+
+  def test_one_part_number_is_one_thing
+    same = pins({ 'long' => '30 mm' })
+    assert_equal([[%w[one two], 2]], Quantities::PartsList.new(same.outcome).level(1).map { |one| [one.names, one.total] })
+    assert_empty Result.new(same).findings
+    other = Result.new(pins({ 'long' => '30 mm', 'thick' => '7 mm' }))
+    assert_equal [:number_shared], other.findings.map(&:code)
+    assert_match(/PIN-30 is the part number of different things: one \(.* kg\) and two \(.* kg\)/, other.findings.first.message)
+    assert_empty Result.new(pins({ 'long' => '30 mm', 'thick' => '7 mm' }, number: 'PIN-{long}-{thick}')).findings
+  end
+
+  # The frame of one variant and that of another have one number although their holes differ: told of the family.
+  def test_one_part_number_over_the_variants
+    demo = demo_plans['Straight module']
+    assert_empty(Checks::SharedNumbers.new(demo).found)
+    frame = Family::Edits.apply(demo.placed['right_frame'].plan.family, 'do' => 'set_pattern', 'name' => 'part_number', 'text' => 'SF-{length}')
+    changed = Plan.of(demo.family, library: demo.placed.library.with(frame.name => Plan.of(frame)))
+    assert_includes Checks::SharedNumbers.new(changed).found.map { |one| one.finding.message[/\ASF-\d+/] }, 'SF-2500'
+  end
 end

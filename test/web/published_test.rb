@@ -35,7 +35,7 @@ class PublishedTest < WebCase
     assert_equal outcome.except('answers'), same.except('answers')
     # A number of the standard variants is theirs.
     assert_equal({ 'text' => 'SF-1000-100-2-GAL', 'fresh' => false }, get_json("#{api}/outcome?set[size.row]=SF-1000")['part_number'])
-    assert_equal({ 'text' => 'SF-1000-100-2-GAL-X', 'fresh' => true }, get_json("#{api}/outcome?set[length]=1000&set[depth]=100&set[roller_pitch]=50")['part_number'])
+    assert_equal({ 'text' => 'SF-1000-100-2-GAL-X', 'fresh' => true }, get_json("#{api}/outcome?set[length]=1000&set[depth]=100&set[window_length]=20")['part_number'])
   end
 
   # A published form of an assembly is of the families that it was made of then.

@@ -56,9 +56,17 @@ module VastLattice
         end
 
         code = configurations.free_address
-        made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, family: family, source: source,
-                                                made_at: Time.now.utc.iso8601)
+        about = { family: family, source: source, made_at: Time.now.utc.iso8601 }
+        made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, **about) do |label, result|
+          taken?(label, result, family['slug'])
+        end
         kept_tree(configurations.create(made, person: person, slug: code))
+      end
+
+      # Whether another configuration of a family has a part number that is something else.
+      def taken?(label, result, slug)
+        numbered = settings.configurations.listed(subject: slug, text: label).select { |record| record.about.to_h['part_number'] == label }
+        numbered.any? { |record| !settings.configurations.find(record.slug).content.same_as?(result) }
       end
 
       # In plain form; the reasons, which show how the family is made, are for those who see families.

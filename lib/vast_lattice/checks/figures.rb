@@ -40,7 +40,10 @@ module VastLattice
       # Whether all that the plan uses was measured; another plan may have remembered the figure.
       def self.measured?(figure, plan) = wanted(plan).all? { |own| figure.measured.key?(own.index) }
 
-      def self.figure(model) = Figure.new(model.mass, model.area, model.findings, Geometry::Measures.of(model, wanted(model.outcome.plan)))
+      def self.figure(model)
+        numbers = Result.new(model.outcome.plan, outcome: model.outcome).shared_numbers
+        Figure.new(model.mass, model.area, model.findings + numbers, Geometry::Measures.of(model, wanted(model.outcome.plan)))
+      end
 
       def self.with_late(figure, outcome)
         late = outcome.plan.late_program ? Outcome::Late.new(outcome, figure.measured) : Outcome::Late.none

@@ -24,20 +24,25 @@ module VastLattice
       def rows(outcome) = @by_values[signature(outcome)]&.rows
 
       # The part number of an outcome, and whether it is new: that of the variant that it equals, else by the pattern; one that
-      # another variant has gets the +mark+ behind it. nil where the family has no pattern for it.
+      # another variant has, or that the block tells to be taken by something else, gets the +mark+ behind it. nil where the family
+      # has no pattern for it.
       def part_number(outcome, mark)
         known = @by_values[signature(outcome)]
         return [known.outcome.label('part_number'), false] if known && @plan.family.patterns.key?('part_number')
 
         label = outcome.labels['part_number']
-        return [label, true] if label.nil? || !@labels.key?(label)
+        return [label, true] if label.nil? || !(@labels.key?(label) || (block_given? && yield(label)))
 
         ["#{label}-#{mark}", true]
       end
 
       private
 
-      def signature(outcome) = outcome.values.values_at(*@compared).map { |value| value.is_a?(Float) && value.nan? ? :undefined : value }
+      # Values of components are those of their runs, which equal calls share.
+      def signature(outcome)
+        own = outcome.values.values_at(*@compared).map { |value| value.is_a?(Float) && value.nan? ? :undefined : value }
+        own + outcome.placings.map { |placing| placing.inside.runs.map(&:object_id) }
+      end
     end
   end
 end

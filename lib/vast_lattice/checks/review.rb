@@ -7,7 +7,7 @@ module VastLattice
     # and limits, none of its shapes is impossible, and its part number is its own.
     class Review
       # Checks over variants that look at no shape.
-      CHECKS = [RowErrors, Collisions, Coverage].freeze
+      CHECKS = [RowErrors, Collisions, Coverage, SharedNumbers].freeze
       # Points of Geometry::Work that shapes may take where not all variants are looked at.
       SHAPES = 1_600_000
       private_constant :CHECKS, :SHAPES

@@ -16,9 +16,10 @@ module VastLattice
       LONGEST_NAME = 120
 
       # Freezes a Filling. +code+ is what a part number that is taken gets behind it; +about+ are further fields.
+      # The block tells of a part number and a Result whether something else is kept under it.
       def self.of(filling, name:, code:, **about)
         result = filling.result
-        text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code)
+        text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code) { |label| block_given? && yield(label, result) }
         new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling),
             price: result.price, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
             outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
@@ -61,6 +62,9 @@ module VastLattice
 
       # What came of it: an Exchange::FrozenOutcome.
       def frozen_outcome = Exchange::FrozenOutcome.new(outcome)
+
+      # Whether it is what a Result is, whatever the answers.
+      def same_as?(result) = price == result.price && frozen_outcome.differences_from(result).empty?
 
       # All fields that the form showed, page by page.
       def answered = fields.flat_map { |page| page['groups'] }.flat_map { |group| group['fields'] }

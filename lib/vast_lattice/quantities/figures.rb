@@ -29,6 +29,15 @@ module VastLattice
         end
       end
 
+      # What is equal for what is made alike: its parts and what is in it, its prices and operations.
+      def made
+        @made ||= begin
+          inside = @outcome.placings.select(&:built?).flat_map { |placing| placing.kinds.map { |own, numbers| [Figures.of(own).made, numbers.size] } }
+          operations = @outcome.operations.map(&:text)
+          [family.name, bodies.map { |body| part_key(body) }.tally.sort_by(&:inspect), price.to_a, operations.sort, inside.sort_by(&:inspect)].hash
+        end
+      end
+
       # The same of a part.
       def part_key(body)
         finish = @outcome.plan.symbols.own("#{body.part.name}.finish") && @outcome.value("#{body.part.name}.finish")

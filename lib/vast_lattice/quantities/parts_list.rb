@@ -65,7 +65,7 @@ module VastLattice
                                   part_number: label(outcome, 'part_number'), description: label(outcome, 'description'), price: price,
                                   mass: made.sum(figures.mass) do |one|
                                     one.mass * one.quantity
-                                  end, positions: made + parts, key: figures.key)
+                                  end, positions: made + parts, key: figures.key, made: figures.made)
       end
 
       def label(outcome, name) = outcome.plan.family.patterns.key?(name) ? outcome.label(name) : nil
