@@ -37,10 +37,18 @@ export const summary = () => ({
   },
   copy() { return this.does(async () => { window.location.assign((await post(`${this.api}/copy`, {})).address); }); },
   rename(form) { return this.does(async () => { await post(`${this.api}/name`, { name: form.elements.name.value }); window.location.reload(); }); },
-  asRow(form) {
+  // Answers for which the table has no column: {name, title, text}, and those that shall have one.
+  leftOut: [],
+  wanted: [],
+  asRow(form, columns = null) {
     return this.does(async () => {
-      const made = await post(`${this.api}/row`, { table: form.elements.table.value, name: form.elements.name.value });
-      this.told = `Row ${made.row} stands in table ${made.table} now.`;
+      const row = { table: form.elements.table.value, name: form.elements.name.value };
+      const made = await post(`${this.api}/row`, columns ? { ...row, columns } : row);
+      this.leftOut = made.left_out || [];
+      this.wanted = this.leftOut.map(({ name }) => name);
+      if (made.row) this.told = `Row ${made.row} stands in table ${made.table} now.`;
     });
   },
+  asRowWith(form) { return this.asRow(form, this.wanted); },
+  want(box) { this.wanted = box.checked ? [...this.wanted, box.value] : this.wanted.filter((name) => name !== box.value); },
 });

@@ -117,4 +117,25 @@ class GuideTest < CoreCase
     assert_equal proposals.all.map { |one| one.cost.first(2) }, found.map { |one| one.cost.first(2) }, "family #{seed} #{filling.answers}"
     proposals.all.zip(found).each { |one, other| assert_in_delta one.cost.last, other.cost.last, 1e-6, "family #{seed}" }
   end
+
+  # Choices stand in an order: of those that do, the nearest is proposed. Heavy with a pitch of 100 is forbidden; medium is nearer than light.
+  def test_no_nearer_choice_is_skipped
+    body = <<~YAML
+      parameters:
+        - {name: load, kind: choice, choices: [light, medium, heavy], default: light}
+        - {name: pitch, kind: number, unit: mm, default: 75 mm, least: 50 mm, most: 200 mm, step: 25 mm}
+      rules:
+        - {name: Dense, when: load = "heavy" and pitch > 75 mm, then: [{forbid: Too wide.}]}
+      forms:
+        - {name: f, pages: [{title: P, groups: [{fields: [{ask: pitch}, {ask: load}]}]}]}
+    YAML
+    plan = plan(body)
+    filling = Guide::Filling.new(plan, plan.family.form('f'), 'load' => 'heavy', 'pitch' => '100 mm')
+    tried = Guide::Proposals.new(filling).all.map { |one| one.changes.transform_keys { |field| field.target.name } }
+    assert_equal [{ 'load' => 'medium' }, { 'pitch' => 75.0 }], tried.sort_by(&:keys)
+    trying = Guide::Trying.new(filling)
+    domains = trying.fields.map { |field| Guide::Domain.new(plan, field, trying.now(field)) }
+    solved = Guide::Solver.new(trying, domains, {}).proposals(1, 1, 3).map { |one| one.changes.to_h { |field, value| [field.target.name, value] } }
+    assert_equal tried.to_set(&:to_a), solved.to_set(&:to_a)
+  end
 end

@@ -118,6 +118,23 @@ class PublishedTest < WebCase
     assert_includes get("/configurations/#{kept['code']}").body, 'Impossible now.'
   end
 
+  # Made a row, it names the answers for which the table has no column, and gives it those that are wanted.
+  def test_a_row_of_a_configuration_loses_no_answer_unawares
+    capture_io { without_the_module }
+    publish
+    kept = keep('Lane 9', { length: 1111, window_length: 20, finish: 'painted', colour: 'ink blue' })
+    path = "/api/configurations/#{kept['code']}/row"
+    told = post_json(path, { table: 'size', name: 'OWN' })
+    left = told['left_out'].to_h { |one| [one['name'], one['text']] }
+    assert_equal ['200 mm', 'painted'], left.values_at('window_length', 'finish')
+    refute_includes left.keys, 'length'
+    assert_nil store.find('side-frame').family.table('size').row('OWN')
+    post_json(path, { table: 'size', name: 'OWN', columns: %w[window_length finish] })
+    assert_predicate last_response, :ok?
+    outcome = store.find('side-frame').plan.outcome(pick(rows: { 'size' => 'OWN' }))
+    assert_equal ['1111 mm', '200 mm', 'painted'], %w[length window_length finish].map { |name| outcome.text(name) }
+  end
+
   # The lines of a price add up, with components by position.
   def test_prices_add_up
     post_json('/api/families/straight-module/forms/quick/publication', { origins: '' }).then { |made| @address = made['address'].delete_prefix('/forms/') }

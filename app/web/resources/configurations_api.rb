@@ -32,12 +32,19 @@ module VastLattice
           answer(kept_tree(configurations.create(own.with(name: Beginnings.copy_of(own.name, [own.name])), person: person)))
         end
 
-        # Adds it to a variant table as a row: {"table", "name"}.
+        # Adds it to a variant table as a row: {"table", "name"}. Answers for which the table has no column are told as "left_out", and
+        # nothing is stored, until "columns" says for which of them it gets one.
         post '/:code/row', needs: :edit do |code|
           own = configurations.find(code).content
-          edit = Guide::RowOf.new(store.find(own.family['slug']).plan, own).edit(sent['table'].to_s, sent['name'].to_s)
-          stored = store.edit(own.family['slug'], version: nil, person: person) { |family| Family::Edits.apply(family, edit) }
-          answer(family: stored.slug, table: edit['table'], row: edit['added'].first['name'], version: stored.version)
+          made = Guide::RowOf.new(store.find(own.family['slug']).plan, own)
+          left = made.left_out(sent['table'].to_s)
+          next answer(left_out: left) if left.any? && !sent.key?('columns')
+
+          edits = made.edits(sent['table'].to_s, sent['name'].to_s, Array(sent['columns']).map(&:to_s) & left.map { |one| one['name'] })
+          stored = store.edit(own.family['slug'], version: nil, person: person) do |family|
+            edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
+          end
+          answer(family: stored.slug, table: edits.last['table'], row: edits.last['added'].first['name'], version: stored.version)
         end
 
         delete '/:code', needs: :edit do |code|

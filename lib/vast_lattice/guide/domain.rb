@@ -28,8 +28,14 @@ module VastLattice
       # All values but the present one, the nearest first.
       def others = @others ||= (0...size).map { |index| at(index) }.reject { |value| value == @now }.sort_by { |value| distance(value) }
 
-      # How far a value is from the present one: of numbers as a share of the +span+ from the +origin+, of choices 1.
-      def distance(value) = number? ? (value - origin).abs / span : 1.0
+      # How far a value is from the present one: of numbers as a share of the +span+ from the +origin+, of choices as a share of the
+      # places in their order; all the way where the present one is none of them.
+      def distance(value)
+        return (value - origin).abs / span if number?
+
+        here, there = [@now, value].map { |choice| field.order.index(choice) }
+        here && there ? (there - here).abs.fdiv([size - 1, 1].max) : 1.0
+      end
 
       # The present value of a number, or the least where it has none; and how far values can be from each other.
       def origin = known? ? @now : least

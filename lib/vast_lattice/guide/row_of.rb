@@ -10,17 +10,36 @@ module VastLattice
         @outcome = configuration.frozen_outcome
       end
 
-      # The edit that adds it. Raises Refused for a table that there is not, a name that is taken, or a value that was not kept.
-      def edit(table, name)
-        own = @plan.family.table(table) || raise(Refused.new("There is no table \"#{table}\".",
-                                                             remedy: Nearest.remedy(table, @plan.family.variant_tables.map(&:name))))
+      # The edits that add it, the columns first. Raises Refused for a table that there is not, a name that is taken, or a value that
+      # was not kept.
+      def edits(table, name, columns)
+        own = table(table)
+        added = columns.map { |target| { 'do' => 'add_column', 'table' => own.name, 'target' => target } }
+        [*added, edit(own.with(columns: own.columns + columns.map { |target| Family::Column.new(target: target) }), name)]
+      end
+
+      # Answers for which a table has no column, so that the row would not hold them: names with their titles and texts.
+      def left_out(table)
+        own = table(table)
+        answered = @configuration.answers.keys.filter_map { |name| @plan.symbols[name] }.select(&:value?)
+        decided = @plan.family.variant_tables.flat_map { |one| one.equal?(own) || one.rows.any? ? one.columns.map { |column| column.target.downcase } : [] }
+        answered.reject { |target| decided.include?(target.name.downcase) }
+                .map { |target| { 'name' => target.name, 'title' => target.title, 'text' => @outcome.text(target.name) } }
+      end
+
+      private
+
+      def table(name)
+        @plan.family.table(name) || raise(Refused.new("There is no table \"#{name}\".",
+                                                      remedy: Nearest.remedy(name, @plan.family.variant_tables.map(&:name))))
+      end
+
+      def edit(own, name)
         name = Family::Edits.checked_title(name.strip.empty? ? @configuration.name : name, 'row')
         raise Refused.new("There is a row #{name} already.", remedy: 'Choose another name.') if own.row(name)
 
         { 'do' => 'add_rows', 'table' => own.name, 'added' => [{ 'name' => name, 'cells' => cells(own) }] }
       end
-
-      private
 
       def cells(table)
         table.columns.to_h { |column| [column.target, column.property? ? property(column) : text(column)] }.reject { |_, text| text.empty? }

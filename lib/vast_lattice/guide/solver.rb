@@ -93,13 +93,20 @@ module VastLattice
       end
 
       def distance(optimize, change)
-        return Logic.real(1) unless change.index
+        return of_choice(change) unless change.index
 
         far = Logic::REAL.var("far #{change.domain.field.at}")
         away = (change.value - Logic.real(change.domain.origin)) / Logic.real(change.domain.span)
         optimize.assert(far >= 0)
         [away, -away].each { |side| optimize.assert(far >= side) }
         far
+      end
+
+      # As far as the choice that is made.
+      def of_choice(change)
+        change.domain.field.order.reduce(Logic.real(1)) do |rest, value|
+          Logic.choose(change.encoded(value), Logic.real(change.domain.distance(value).rationalize(Rational(1, 10**9))), rest)
+        end
       end
 
       def stands?(changes)

@@ -6,8 +6,11 @@ module VastLattice
       # A form that is to be changed into a valid one, as a whole: what must hold (+facts+), and of each Domain whether it is changed
       # and to what.
       class Encoding
-        # A domain's terms: +changed+ and +value+; of a number also its +index+ in the domain.
-        Change = Struct.new(:domain, :changed, :value, :index)
+        # A domain's terms: +changed+ and +value+; of a number also its +index+ in the domain. +words+ are those of the encoding.
+        Change = Struct.new(:domain, :changed, :value, :index, :words) do
+          # That it is changed to a value of the domain.
+          def encoded(choice) = value == words.constant(choice, domain.field.target.type)
+        end
 
         attr_reader :facts, :changes
 
@@ -51,7 +54,7 @@ module VastLattice
           now = @trying.now(domain.field)
           known = !(type.number? && Formula::Runtime.undefined?(now))
           @facts << Z3.Implies(changed, Logic.negate(value == @words.constant(now, type))) if known
-          Change.new(domain, changed, value, index)
+          Change.new(domain, changed, value, index, @words)
         end
 
         def among(term, values, type) = Logic.any(values.map { |value| term == @words.constant(value, type) })
