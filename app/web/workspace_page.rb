@@ -144,6 +144,13 @@ module VastLattice
         end
       end
 
+      # Units that measure the same as one; all of them where there is none yet.
+      def units_like(symbol)
+        return Units::Catalogue.symbols unless !symbol.empty? && Units.unit?(symbol)
+
+        Units::Catalogue.symbols.select { |own| Units[own].dimension == Units[symbol].dimension }
+      end
+
       # Pictures of the family, for a list to choose from.
       def pictures = [['', 'none'], *family.pictures.map { |picture| [picture.name, picture.title] }]
 

@@ -21,7 +21,11 @@ export function completing(workspace, { functions, units }) {
   const before = () => box.value.slice(0, box.selectionStart);
   const word = () => (WORD.exec(before()) || [''])[0];
 
+  // Units that the box is for, if it is for one.
+  const ownUnits = () => { const like = box.closest('[data-like]')?.dataset.like; return like ? JSON.parse(like).units : undefined; };
+
   function candidates(typed) {
+    if (ownUnits()) return ownUnits().map((unit) => ({ text: unit, says: 'unit' }));
     const { state, names } = workspace();
     const known = names.map((name) => {
       const value = state.values[name];

@@ -57,6 +57,7 @@ module VastLattice
         when 'rename_row' then with_rows(family, { @edit['row'] => @edit['name'] })
         when 'rename_rows' then with_rows(family, @edit['names'].to_h { |one| one.values_at('row', 'name') })
         when 'set_family' then @edit['field'] == 'name' ? with_name(family) : family
+        when 'put_parameter' then with_unit(family)
         else family
         end
       end
@@ -217,6 +218,25 @@ module VastLattice
         table.with(rows: table.rows.map do |row|
           row.with(cells: row.cells.merge(row.cells.slice(*targets).transform_values { |text| named_row(text.to_s, names) }))
         end)
+      end
+
+      # Another unit of a parameter changes no value that is given to it without one.
+      def with_unit(family)
+        unit = @edit['fields'].to_h['unit'] or return family
+        paths = paths_to(@plan, @edit['name'])
+        same?(paths.reduce(family) do |changed, (path, parameter)|
+          needed = Family::Edits::UnitChange.needed?(parameter, unit)
+          needed ? Family::Edits::UnitChange.kept(changed, path.to_s, parameter.unit) : changed
+        end, family)
+      end
+
+      # [path, Family::Parameter] of a parameter in every component of the family.
+      def paths_to(plan, name)
+        plan.placed.all.select(&:plan).flat_map do |one|
+          parameter = mine?(one.component) ? one.plan.family.parameter(name) : nil
+          [*([Name.of(one.name, name), parameter] if parameter)].each_slice(2).to_a +
+            paths_to(one.plan, name).map { |path, own| [Name.of(one.name, *path.segments), own] }
+        end
       end
 
       def with_name(family)

@@ -8,12 +8,16 @@ module VastLattice
         FIELDS = %w[kind label group note unit default formula least most step choices applies_when].freeze
 
         # Adds a parameter, or changes fields of one. +fields+ maps names to texts; an empty text clears. Choices are a list, or
-        # a text with commas.
+        # a text with commas. Another unit of the same dimension changes no value (UnitChange).
         def self.put_parameter(family, name:, fields: {})
           stray = fields.keys - FIELDS
           raise Error, "A parameter has no #{stray.join(', ')}." if stray.any?
 
           present = family.parameter(name)
+          if UnitChange.needed?(present, fields.fetch('unit', present&.unit))
+            family = UnitChange.kept(family, present.name, present.unit)
+            present = family.parameter(name)
+          end
           fields = fields.merge('choices' => fields['choices'].split(',').map(&:strip).reject(&:empty?)) if fields['choices'].is_a?(String)
           tree = (present ? present.to_tree : { 'name' => Edits.checked_name(name), 'kind' => 'number' }).merge(fields)
           unless Parameter::KINDS.include?(tree['kind'])
