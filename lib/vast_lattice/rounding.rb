@@ -41,8 +41,8 @@ module VastLattice
     # it may use. Most numbers are decimals already, which is seen at once; of what lies far below zero it is not.
     def source(source, decimals, held, near)
       scale = 10.0**decimals
-      "(#{held} = #{source}; (#{near} = (#{held} * #{scale} + #{SHIFT} - #{SHIFT}) / #{scale}) == #{held} && #{near} > #{-FINE / scale} ? " \
-        "#{near} : Rounding.of(#{held}, #{decimals}))"
+      "(#{held} = #{source}; (#{near} = (#{held} * #{scale} + #{SHIFT} - #{SHIFT}) / #{scale}) == #{held} && " \
+        "#{near} > #{-FINE / scale} ? #{near} : Rounding.of(#{held}, #{decimals}))"
     end
   end
 end

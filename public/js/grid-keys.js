@@ -101,7 +101,7 @@ export function keys(sheet) {
         const row = present[at];
         const named = fields[0] === NAME ? line[0].trim() : '';
         if (row) {
-          line.forEach((text, number) => { if (fields[number] !== NAME && String(row[fields[number]] ?? '') !== text.trim()) cells.push({ row: row.name, column: fields[number], text }); });
+          line.forEach((text, number) => { if (fields[number] !== NAME && String(row[fields[number]] ?? '') !== text.trim()) cells.push({ row: row.name, column: fields[number], text: this.meant(row, fields[number], text) }); });
           if (named && named !== row.name) names.push({ row: row.name, name: named });
           return;
         }

@@ -15,6 +15,10 @@ import { blastWords } from './blast.js';
 export const NAME = 'name';
 const LABEL = '_label';
 
+// The unit of a text such as "31.4961 in", and whether a text is a number without one.
+const inUnit = (text) => (/^-?[\d./ ]+\s([^\d\s].*)$/.exec(text) || ['', ''])[1];
+const isBare = (text) => /^\s*[+-]?(\d+(\.\d+)?|\.\d+|(\d+\s+)?\d+\/[1-9]\d*)\s*$/.test(text);
+
 export function grid() {
   // The sheet and what its rows come to keep out of Alpine's reactive data, which would wrap all of them.
   let view = null;
@@ -282,9 +286,19 @@ export function grid() {
 
     forget() { resolved = new Map(); },
 
+    // A number without a unit means the unit that is shown in its cell: where a row has a display unit, that is another than the column's.
+    meant(row, field, text) {
+      const at = this.sheet.columns.findIndex(({ target }) => target === field);
+      const column = this.sheet.columns[at];
+      const told = resolved.get(row._n);
+      const shown = told && column && column.number && told.cells[at] ? inUnit(told.cells[at][0]) : '';
+      return shown && column.unit && shown !== column.unit && isBare(text) ? `${text.trim()} ${shown}` : text;
+    },
+
     // Typed into one cell: kept as typed, whatever it is; what is wrong with it is told. It is shown at once.
-    async typed(row, field, text) {
+    async typed(row, field, typed) {
       const old = row[field];
+      const text = field === NAME ? typed : this.meant(row, field, typed);
       const edit = field === NAME ? { do: 'rename_row', table: this.sheet.name, row: old, name: text } : { do: 'set_cell', table: this.sheet.name, row: row.name, column: field, text };
       row[field] = text;
       resolved.delete(row._n);

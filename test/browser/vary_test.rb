@@ -129,6 +129,22 @@ class VaryBrowserTest < BrowserCase
     assert_selector '.entry-wrong', text: 'The block has 12 columns'
   end
 
+  # Where a row has a unit of its own to be shown in, a bare number typed or pasted there means that unit, as it is read.
+  def test_a_bare_number_means_the_unit_shown_in_its_cell
+    [{ 'do' => 'add_column', 'table' => 'size', 'target' => 'shown_in', 'kind' => 'display_unit' },
+     { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0500', 'column' => 'shown_in', 'text' => 'in' }].each do |edit|
+      store.edit('side-frame', version: nil, person: 'x') { |family| Family::Edits.apply(family, edit) }
+    end
+    open_grid
+    press(:right, '20', :enter)
+    assert_stored(['20 in', '630']) { cells('length').first(2) }
+    press('640', :enter)
+    assert_stored(['20 in', '640']) { cells('length').first(2) }
+    press(:up, :up)
+    paste("21\n650")
+    assert_stored(['21 in', '650']) { cells('length').first(2) }
+  end
+
   def width_of(field) = page.evaluate_script("document.querySelector('.sheet-body [data-field=\"#{field}\"]').offsetWidth")
 
   # By keyboard and by hand; the width stays when the table is fetched anew.

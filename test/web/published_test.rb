@@ -109,7 +109,7 @@ class PublishedTest < WebCase
     assert_equal 'same', get_json("/api/configurations/#{kept['code']}/differences")['status']
     edit = { 'do' => 'put_parameter', 'name' => 'length', 'fields' => { 'most' => '2600 mm' } }
     foreseen = post_json("#{API}/foresee", { edits: [edit] })
-    assert_equal [["Lane 8"], ["Side frame: Side frame, all of it"]], foreseen['kept'].values_at('impossible', 'forms')
+    assert_equal [['Lane 8'], ['Side frame: Side frame, all of it']], foreseen['kept'].values_at('impossible', 'forms')
     version = post_json("#{API}/edits", { edits: [edit] })['version']
     assert_equal ['Lane 8'], get_json("#{API}/blast?from=#{version - 1}&till=#{version}")['kept']['impossible']
     now = get_json("/api/configurations/#{kept['code']}/differences")
@@ -132,7 +132,8 @@ class PublishedTest < WebCase
     post_json(path, { table: 'size', name: 'OWN', columns: %w[window_length finish] })
     assert_predicate last_response, :ok?
     outcome = store.find('side-frame').plan.outcome(pick(rows: { 'size' => 'OWN' }))
-    assert_equal ['1111 mm', '200 mm', 'painted'], %w[length window_length finish].map { |name| outcome.text(name) }
+    told = %w[length window_length finish].map { |name| outcome.text(name) }
+    assert_equal ['1111 mm', '200 mm', 'painted'], told
   end
 
   # The lines of a price add up, with components by position.
@@ -144,7 +145,8 @@ class PublishedTest < WebCase
     assert_equal [outcome['price'], true], [format('%.2f EUR', lines.sum { |line| line['amount'] }), lines.size > 5]
     kept = keep('Module', { 'length' => 1800 })
     tree = get_json("/api/configurations/#{kept['code']}")
-    assert_equal lines, tree['outcome']['lines'].select { |line| line['list'] == 'price' }
+    prices = tree['outcome']['lines'].select { |line| line['list'] == 'price' }
+    assert_equal lines, prices
   end
 
   # How the family is made is for those who see families.

@@ -96,14 +96,13 @@ module VastLattice
       # [[name, kept, now]], "reasons" why it is impossible in words}. Whoever has the code may know that, without seeing the family.
       def differences_now(own)
         stored = settings.store.find(own.family['slug'])
-        now = stored.version == own.family['version'] && stored.family.components.empty? ? UNTOUCHED : own.now(stored.plan)
+        same = stored.version == own.family['version'] && stored.family.components.empty?
+        now = same ? Guide::Configuration::Now.new(:same, {}, []) : own.now(stored.plan)
         { 'version' => stored.version, 'edition' => own.family['version'], 'status' => now.status.to_s,
           'differences' => now.differences.map(&:flatten), 'reasons' => now.reasons }
       rescue Storage::Missing
         { 'status' => 'impossible', 'differences' => [], 'reasons' => ['The family is not there any more.'] }
       end
-
-      UNTOUCHED = Guide::Configuration::Now.new(:same, {}, []).freeze
     end
   end
 end

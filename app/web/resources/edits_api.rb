@@ -41,10 +41,11 @@ module VastLattice
           edits = Array(sent['edits'])
           current, foreseen, around = store.foresee(slug, follow: following(edits)) { |family| edited(family, edits) }
           picture = foreseen_picture(foreseen) if sent['picture']
-          answer(**consequences(current.plan, foreseen), picture: picture, kept: kept_touched(slug, current.plan, foreseen), others: around.map do |one|
-            { **consequences(one.stored.plan, one.plan), name: one.stored.record.name, slug: one.stored.slug,
-                                                         findings: one.fresh.map(&:to_tree) }
-          end)
+          others = around.map do |one|
+            { **consequences(one.stored.plan, one.plan), findings: one.fresh.map(&:to_tree),
+                                                         name: one.stored.record.name, slug: one.stored.slug }
+          end
+          answer(**consequences(current.plan, foreseen), picture: picture, kept: kept_touched(slug, current.plan, foreseen), others: others)
         end
 
         # Where the family speaks of a parameter, feature, part, table, form or rule: kind, name.
@@ -72,7 +73,8 @@ module VastLattice
           others = store.around(slug, from, till).map do |record, earlier, later|
             { name: record.name, slug: record.slug, blast: Checks::BlastRadius.new(earlier, later, listed: 0).to_tree }
           end
-          answer(blast: Checks::BlastRadius.new(before.plan, after.plan).to_tree, kept: kept_touched(slug, before.plan, after.plan), others: others)
+          blast = Checks::BlastRadius.new(before.plan, after.plan).to_tree
+          answer(blast: blast, kept: kept_touched(slug, before.plan, after.plan), others: others)
         end
       end
 

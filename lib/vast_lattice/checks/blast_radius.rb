@@ -24,9 +24,9 @@ module VastLattice
 
       # Plain form: "variants" now, "partly" whether only those with the default rows of other tables were looked at,
       # "changed", "new", "gone"; "values", "states", "steps", "placed" and "labels" with the number of variants by name, those
-      # of components by path; "prices", "operations" and "findings" with their number; "masses" that differ of those "weighed", "heavier" (least and most, kg), "unweighed"; "broken" and
-      # "mended" variants, as far as they were weighed with their shapes; "rows", the first changed variants with texts.
-      # nil when a plan cannot run.
+      # of components by path; "prices", "operations" and "findings" with their number; "masses" that differ of those "weighed",
+      # "heavier" (least and most, kg), "unweighed"; "broken" and "mended" variants, as far as weighed with their
+      # shapes; "rows", the first changed variants with texts. nil when a plan cannot run.
       def to_tree
         return unless @before.runnable? && @after.runnable?
 
@@ -108,13 +108,14 @@ module VastLattice
         end.reject { |_, names| names.empty? }
       end
 
+      # Changes of which what the block gives is not the same before and after.
+      def unlike(changes) = changes.count { |change| yield(change).uniq.size > 1 }
+
       def counts(changes)
         { 'values' => changes.flat_map(&:value_names).tally, 'states' => changes.flat_map(&:state_names).tally,
           'steps' => changes.flat_map(&:step_names).tally, 'labels' => changes.flat_map { |change| change.labels.keys }.tally,
           'placed' => changes.flat_map(&:placed_names).tally, 'prices' => changes.count(&:price_texts),
-          'operations' => changes.count { |change| change.lines.uniq.size > 1 }, 'findings' => changes.count do |change|
-                                                                                   change.found.uniq.size > 1
-                                                                                 end,
+          'operations' => unlike(changes, &:lines), 'findings' => unlike(changes, &:found),
           'broken' => changes.count(&:broken?), 'mended' => changes.count(&:mended?) }
       end
 

@@ -11,15 +11,15 @@ module VastLattice
         def below?(other) = high < other.low || (high == other.low && (open_high || other.open_low))
       end
       # One of these values.
-      Among = Struct.new(:values) do
-        def apart?(other) = (values & other.values).empty?
+      Among = Struct.new(:allowed) do
+        def apart?(other) = !allowed.intersect?(other.allowed)
       end
       ALL = [-Float::INFINITY, Float::INFINITY, false, false].freeze
       # What is asked of a name by a sign and a constant to the right of it.
-      SIGNS = { '<' => ->(value) { Range.new(ALL[0], value, false, true) }, '<=' => ->(value) { Range.new(ALL[0], value, false, false) },
-                '>' => ->(value) { Range.new(value, ALL[1], true, false) }, '>=' => lambda { |value|
-                                                                              Range.new(value, ALL[1], false, false)
-                                                                            } }.freeze
+      SIGNS = { '<' => ->(value) { Range.new(ALL[0], value, false, true) },
+                '<=' => ->(value) { Range.new(ALL[0], value, false, false) },
+                '>' => ->(value) { Range.new(value, ALL[1], true, false) },
+                '>=' => ->(value) { Range.new(value, ALL[1], false, false) } }.freeze
       MIRRORED = { '<' => '>', '<=' => '>=', '>' => '<', '>=' => '<=', '=' => '=' }.freeze
       private_constant :Range, :Among, :ALL, :SIGNS, :MIRRORED
 
@@ -36,7 +36,9 @@ module VastLattice
 
       # Whether both conditions can never hold for one product.
       def apart?(other)
-        asked.any? { |index, own| other.asked[index]&.any? { |theirs| own.any? { |one| one.class == theirs.class && one.apart?(theirs) } } }
+        asked.any? do |index, own|
+          own.product(other.asked[index].to_a).any? { |one, theirs| one.instance_of?(theirs.class) && one.apart?(theirs) }
+        end
       end
 
       private

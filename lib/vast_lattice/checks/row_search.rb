@@ -38,7 +38,7 @@ module VastLattice
 
         keys = @table.key_columns.map(&:target)
         raise Error.new("#{found.target} is no key column of table #{@table.name}: rows are not found by it.",
-                        remedy: keys.any? ? "Its keys are #{keys.join(', ')}." : 'Mark the columns by which rows are found as keys, or name the row.')
+                        remedy: keys.any? ? "Its keys are #{keys.join(', ')}." : 'Mark its key columns, or name the row.')
       end
 
       def read(column, text)

@@ -18,7 +18,8 @@ module VastLattice
       def found
         return [] if !@plan.runnable? || @plan.family.components.empty?
 
-        things.select { |_, made| made.size > 1 && made.values.map { |_, variant| variant.name }.uniq.size > 1 }.map { |number, made| told(number, made.values) }
+        shared = things.select { |_, made| made.size > 1 && made.values.map { |_, variant| variant.name }.uniq.size > 1 }
+        shared.map { |number, made| told(number, made.values) }
       end
 
       private
@@ -42,7 +43,8 @@ module VastLattice
       def told(number, made)
         positions, variants = made.transpose
         where = made.map { |position, variant| "#{position.names.first} in #{variant.name}" }
-        Gathering::Found.new(finding: Quantities::PartNumbers.finding(number, positions, where: where), rows: variants.first.rows, count: variants.size)
+        finding = Quantities::PartNumbers.finding(number, positions, where: where)
+        Gathering::Found.new(finding: finding, rows: variants.first.rows, count: variants.size)
       end
     end
   end

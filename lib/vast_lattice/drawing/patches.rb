@@ -5,9 +5,10 @@ module VastLattice
     # The faces of a body that look towards the eye, about the body's origin: the same for all bodies that are turned alike, which
     # share them.
     module Patches
-      # A face: +loops+ (exact outlines) of one that one looks onto, of which those +lined+ are drawn as lines, else a +ring+ of points with the holes in +holes+; the +edges+
-      # that are drawn; its +tone+, :across or :upwards for what is round along the other way; its +box+ [left, right, bottom, top];
-      # its +low+ and +high+ depth, and what gives the +depth+ at a point where these differ.
+      # A face: +loops+ (exact outlines) of one that one looks onto, of which those +lined+ are drawn as lines, else a +ring+ of
+      # points with the holes in +holes+; the +edges+ that are drawn; its +tone+, :across or :upwards for what is round along the
+      # other way; its +box+ [left, right, bottom, top]; its +low+ and +high+ depth, what gives the
+      # +depth+ at a point where these differ.
       Seen = Struct.new(:loops, :lined, :ring, :holes, :edges, :tone, :box, :low, :high, :depth, :owner, keyword_init: true)
 
       # Bodies, turned in so many ways, that are remembered.
@@ -52,8 +53,8 @@ module VastLattice
 
       def self.flat(patch, shared)
         box = patch.loops.first.box
-        Seen.new(loops: patch.loops, lined: patch.lined, box: [box.left, box.right, box.bottom, box.top], low: patch.depth, high: patch.depth,
-                 **shared)
+        Seen.new(loops: patch.loops, lined: patch.lined, box: [box.left, box.right, box.bottom, box.top],
+                 low: patch.depth, high: patch.depth, **shared)
       end
       private_class_method :flat
 

@@ -9,7 +9,8 @@ module VastLattice
         outcome = result.outcome
         { 'family' => outcome.plan.family.name, 'rows' => rows(outcome), 'values' => values(outcome), 'states' => states(outcome),
           'labels' => outcome.labels, 'properties' => outcome.properties,
-          'overridden' => overridden(outcome), 'lines' => result.told_lines.map(&:to_tree), 'unpriced' => result.unpriced, 'price' => result.price, 'facts' => facts(result),
+          'overridden' => overridden(outcome), 'lines' => result.told_lines.map(&:to_tree),
+          'unpriced' => result.unpriced, 'price' => result.price, 'facts' => facts(result),
           'findings' => result.findings.map(&:to_tree) }
       end
 

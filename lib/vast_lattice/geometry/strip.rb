@@ -48,8 +48,8 @@ module VastLattice
         from, till, smooth = [till, from, smooth.reverse] if inward
         place = Frame.at(from, Vector.unit(Vector.minus(till, from)), frame.n)
         # Edges of the rectangle: bottom, right, top, left.
-        Face.new(place, Profile.new(Loop.between(0.0, 0.0, Edge.chord(edge), high - low)), owner: owner,
-                                                                                           smooth: [(3 if smooth[0]), (1 if smooth[1])].compact)
+        outline = Profile.new(Loop.between(0.0, 0.0, Edge.chord(edge), high - low))
+        Face.new(place, outline, owner: owner, smooth: [3, 1].select.with_index { |_, end_of| smooth[end_of] })
       end
 
       def normal(from, till)

@@ -83,7 +83,8 @@ module VastLattice
       def now(plan)
         form = plan.family.form(self.form) or return impossible(["The family has no form \"#{self.form}\" any more."])
         filling = Filling.new(plan, form, answers)
-        reasons = filling.findings.select(&:error?).map(&:message) + filling.dropped.map { |name| "The answer to #{name} is not asked for any more." }
+        dropped = filling.dropped.map { |name| "The answer to #{name} is not asked for any more." }
+        reasons = filling.findings.select(&:error?).map(&:message) + dropped
         differences = differences_from(filling.result)
         return impossible(reasons.uniq, differences) if reasons.any?
 

@@ -22,7 +22,8 @@ module VastLattice
       def left_out(table)
         own = table(table)
         answered = @configuration.answers.keys.filter_map { |name| @plan.symbols[name] }.select(&:value?)
-        decided = @plan.family.variant_tables.flat_map { |one| one.equal?(own) || one.rows.any? ? one.columns.map { |column| column.target.downcase } : [] }
+        deciding = @plan.family.variant_tables.select { |one| one.equal?(own) || one.rows.any? }
+        decided = deciding.flat_map { |one| one.columns.map { |column| column.target.downcase } }
         answered.reject { |target| decided.include?(target.name.downcase) }
                 .map { |target| { 'name' => target.name, 'title' => target.title, 'text' => @outcome.text(target.name) } }
       end

@@ -4,6 +4,8 @@ module VastLattice
   class Outcome
     # Words the short findings of a program.
     class FindingWords
+      include CountWords
+
       # The block tells of a name who decides it outside, as a component of another family.
       def initialize(outcome, &outside)
         @outcome = outcome
@@ -158,27 +160,6 @@ module VastLattice
               Nearest.remedy(name, found.type.choices, kind: 'row'))
       end
 
-      # What is wrong with how often a component is there.
-      def impossible_count(index, at, amount)
-        measure = measure_of(index, at)
-        error(:impossible_dimension, target(index), "The pattern's #{measure.label} of #{target(index).subject.title} comes out as " \
-                                                    "#{Units::Format.number(amount)}#{" #{measure.unit}" unless measure.unit.empty?}, " \
-                                                    'which is not possible.', 'Change what it depends on.')
-      end
-
-      def parted_count(index, at, amount)
-        error(:not_whole, target(index), "The pattern's #{measure_of(index, at).label} of #{target(index).subject.title} is " \
-                                         "#{Units::Format.number(amount)}, but a count is a whole number.", 'Use floor, ceiling or round_to.')
-      end
-
-      def too_many(index, number)
-        error(:too_many, target(index), "The pattern of #{target(index).subject.title} asks for #{number} instances; at most " \
-                                        "#{Family::Component::MOST} are possible.", 'Make it shorter, or its pitch larger.')
-      end
-
-      def measure_of(index, at) = component_of(index).measures.keys[at]
-      def component_of(index) = @plan.bound.ladder(target(index)).rung(Plan::Rung::Counted).component
-
       # +said+ lists pairs of rule index and value.
       def disagree(index, said)
         found = target(index)
@@ -200,11 +181,10 @@ module VastLattice
       # Rows that must agree say different things by an output that adds or narrows.
       def output_clash(table, output, rows)
         name = @plan.family.rule_name(table)
+        column = @plan.bound.source(table).table.outputs[output]
         Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
-                    message: "Rows #{rows.map do |row|
-                      row + 1
-                    end.join(', ')} of rule table \"#{name}\" must agree, but say different things in the " \
-                             "column \"#{@plan.bound.source(table).table.outputs[output]}\". None of them counts there.",
+                    message: "Rows #{rows.map(&:succ).join(', ')} of rule table \"#{name}\" must agree, but say different " \
+                             "things in the column \"#{column}\". None of them counts there.",
                     remedy: 'Narrow their tests, let them say the same, or choose another hit policy.')
       end
 

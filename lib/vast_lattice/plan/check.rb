@@ -27,8 +27,8 @@ module VastLattice
         def trees = [least, most, step].compact
       end
 
-      # One of +choices+; +offers+ are [Bound::Rule, branch, values, Consequence::Offer] that leave some of them. Of a row that is picked only
-      # what rules leave is checked.
+      # One of +choices+; +offers+ are [Bound::Rule, branch, values, Consequence::Offer] that leave some of them. Of a row
+      # that is picked only what rules leave is checked.
       class Offered < Value.with(:choices, :offers)
         def trees = []
         def name = :offered

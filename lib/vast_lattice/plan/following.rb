@@ -54,7 +54,7 @@ module VastLattice
       def followed(family)
         case @edit['do']
         when *PATHS.keys then with_paths(family)
-        when 'rename_row' then with_rows(family, { @edit['row'] => @edit['name'] })
+        when 'rename_row' then with_rows(family, @edit['row'] => @edit['name'])
         when 'rename_rows' then with_rows(family, @edit['names'].to_h { |one| one.values_at('row', 'name') })
         when 'set_family' then @edit['field'] == 'name' ? with_name(family) : family
         when 'put_parameter' then with_unit(family)
@@ -162,62 +162,7 @@ module VastLattice
       end
 
       def with_rows(family, names)
-        found = paths_to_rows(@plan)
-        renamed = found.reduce(family) { |changed, path| Family::Edits::RowNames.followed(changed, path.to_s, names) }
-        components = renamed.components.map { |component| picked(component, found, names) }
-        rules = renamed.rules.map { |rule| setting(rule, found, names) }
-        tables = renamed.tables.map { |table| cells(table, found, names) }
-        same?(renamed.with(components: components, rules: rules, tables: tables), family)
-      end
-
-      # Names of the picked row of the table, in every component of the family.
-      def paths_to_rows(plan)
-        plan.placed.all.flat_map do |one|
-          own = mine?(one.component) ? [Name.of(one.name, @edit['table'], 'row')] : []
-          own + (one.plan ? paths_to_rows(one.plan).map { |path| Name.of(one.name, *path.segments) } : [])
-        end
-      end
-
-      # The rows that a component is given: of its own family, and of what is in it on any level.
-      def picked(component, paths, names)
-        rows = component.rows.to_h do |table, text|
-          [table, mine?(component) && table.casecmp?(@edit['table']) ? named_row(text, names) : text]
-        end
-        values = component.values.to_h do |path, text|
-          own = Name.of(component.name, *Name.read(path).segments)
-          [path, paths.any? { |row| row.key == own.key } ? named_row(text, names) : text]
-        end
-        component.with(rows: rows, values: values)
-      end
-
-      # A text that names a row, or a formula after = that gives one.
-      def named_row(text, names)
-        return Formula::Rewrite.texts(text[1..]) { |row| names[row] }.prepend('=') if text.start_with?('=')
-
-        names.find { |old, _| old.casecmp?(text.strip) }&.last || text
-      end
-
-      # Effects that pick a row.
-      def setting(rule, paths, names)
-        set = lambda do |effects|
-          effects.map do |effect|
-            next effect unless effect.kind == 'set' && paths.any? { |path| path.key == effect.target.downcase }
-
-            effect.with(arguments: effect.arguments.merge('to' => named_row(effect.arguments['to'].to_s, names)))
-          end
-        end
-        rule.with(branches: rule.branches.map do |branch|
-          branch.with(effects: set.call(branch.effects))
-        end, otherwise: set.call(rule.otherwise))
-      end
-
-      def cells(table, paths, names)
-        targets = table.columns.map(&:target).select { |target| paths.any? { |path| path.key == target.downcase } }
-        return table if targets.empty?
-
-        table.with(rows: table.rows.map do |row|
-          row.with(cells: row.cells.merge(row.cells.slice(*targets).transform_values { |text| named_row(text.to_s, names) }))
-        end)
+        same?(Rows.new(@plan, @edit['table'], names) { |component| mine?(component) }.followed(family), family)
       end
 
       # Another unit of a parameter changes no value that is given to it without one.

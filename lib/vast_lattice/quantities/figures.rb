@@ -32,9 +32,10 @@ module VastLattice
       # What is equal for what is made alike: its parts and what is in it, its prices and operations.
       def made
         @made ||= begin
-          inside = @outcome.placings.select(&:built?).flat_map { |placing| placing.kinds.map { |own, numbers| [Figures.of(own).made, numbers.size] } }
-          operations = @outcome.operations.map(&:text)
-          [family.name, bodies.map { |body| part_key(body) }.tally.sort_by(&:inspect), price.to_a, operations.sort, inside.sort_by(&:inspect)].hash
+          kinds = @outcome.placings.select(&:built?).flat_map(&:kinds)
+          inside = kinds.map { |own, numbers| [Figures.of(own).made, numbers.size] }.sort_by(&:inspect)
+          parts = bodies.map { |body| part_key(body) }.tally.sort_by(&:inspect)
+          [family.name, parts, price.to_a, @outcome.operations.map(&:text).sort, inside].hash
         end
       end
 

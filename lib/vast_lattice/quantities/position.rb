@@ -6,9 +6,9 @@ module VastLattice
     #
     # +number+ says where it stands ("2.1"); +names+ are the paths of what it counts ("rollers", "leg.brace"); +quantity+ is within
     # one of what is around it, +total+ in the whole. +mass+ (kg) and +price+ ({currency => amount}) are of one, with all that is
-    # in it; NaN where they are undefined. +own_price+ is that without its components. +key+ is equal for equal configured results, +made+ for
-    # what is made alike, whatever it was configured by. +reasons+ say who decides the quantity:
-    # sentences. +called+ are the names of its instances, by the pattern of the component. +family+ is nil for a part.
+    # in it; NaN where they are undefined. +own_price+ is that without its components. +key+ is equal for equal configured
+    # results, +made+ for what is made alike, whatever it was configured by. +reasons+ say who decides the quantity: sentences.
+    # +called+ are the names of its instances, by the pattern of the component. +family+ is nil for a part.
     Position = Struct.new(:number, :names, :title, :family, :part_number, :description, :quantity, :total, :material, :mass, :price,
                           :own_price, :reasons, :called, :positions, :key, :made, keyword_init: true) do
       def part? = family.nil?

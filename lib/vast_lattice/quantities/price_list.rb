@@ -29,13 +29,15 @@ module VastLattice
 
       def lines_of(position)
         position.total_price.map do |unit, amount|
-          Outcome::Line.new(list: 'price', text: words(position), rule: '', amount: (amount if amount.finite?), unit: unit, undefined: !amount.finite?)
+          known = amount.finite?
+          Outcome::Line.new(list: 'price', text: words(position), rule: '', amount: known ? amount : nil, unit: unit, undefined: !known)
         end
       end
 
       # "26 × Roller RO-50-500"
       def words(position)
-        [("#{position.quantity} ×" if position.quantity > 1), position.title, position.part_number].reject { |text| text.to_s.empty? }.join(' ')
+        count = "#{position.quantity} ×" if position.quantity > 1
+        [count, position.title, position.part_number].reject { |text| text.to_s.empty? }.join(' ')
       end
     end
   end

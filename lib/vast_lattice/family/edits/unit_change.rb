@@ -28,7 +28,7 @@ module VastLattice
           family.with(parameters: family.parameters.map { |own| mine?(own.name) ? parameter(own) : own },
                       tables: family.tables.map { |own| table(own) }, rules: family.rules.map { |own| rule(own) },
                       rule_tables: family.rule_tables.map { |own| rule_table(own) },
-                      forms: family.forms.map { |own| own.map_fields { |field| mine?(field.ask) && field.unit.empty? ? asked(field) : field } },
+                      forms: family.forms.map { |own| own.map_fields { |field| asked(field) } },
                       overrides: family.overrides.map { |own| mine?(own.target) ? own.with(value: number(own.value)) : own },
                       components: family.components.map { |own| component(own) })
         end
@@ -66,7 +66,9 @@ module VastLattice
         def effect(own)
           return own if own.message? || !mine?(own.target)
 
-          own.with(arguments: own.arguments.transform_values { |given| given.is_a?(Array) ? given.map { |text| number(text) } : number(given) })
+          own.with(arguments: own.arguments.transform_values do |given|
+            given.is_a?(Array) ? given.map { |text| number(text) } : number(given)
+          end)
         end
 
         def rule_table(own)
@@ -91,6 +93,8 @@ module VastLattice
         end
 
         def asked(field)
+          return field unless mine?(field.ask) && field.unit.empty?
+
           given = %i[least most step default].to_h { |name| [name, number(field.public_send(name))] }
           narrowings = field.narrowings.map do |own|
             own.with(least: number(own.least), most: number(own.most), choices: own.choices.map { |text| number(text) })

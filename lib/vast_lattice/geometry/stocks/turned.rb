@@ -7,11 +7,11 @@ module VastLattice
       module Turned
         extend Kind
 
-        DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter', begins: '20 mm')
+        DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter', begins: '30 mm')
         END_DIAMETER = Family::Measure.new(name: 'end_diameter', label: 'diameter at its end', optional: true, hint: 'the same')
         LISTS = { 'steps' => [Family::Measure.new(name: 'length', label: 'length', begins: '40 mm'), DIAMETER, END_DIAMETER].freeze,
                   'bores' => [Family::Measure.new(name: 'from', label: 'from', kind: 'choice', choices: %w[left right], default: 'left'),
-                              DIAMETER,
+                              DIAMETER.with(begins: '10 mm'),
                               Family::Measure.new(name: 'depth', label: 'depth', optional: true, hint: 'through'),
                               END_DIAMETER].freeze }.freeze
 

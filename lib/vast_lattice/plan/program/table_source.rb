@@ -28,7 +28,8 @@ module VastLattice
             said = rows.map { |row, item| "when #{row} then [#{row}, #{said_by(item)}]" }.join(' ')
             given = "(#{b} || []).map { |r| case r #{said} end }.compact"
             ["#{list} = #{keep(HitPolicy.method(:chosen))}.call(#{keep(@table.policy)}, #{given})",
-             "if #{list}.equal?(#{keep(HitPolicy::CLASH)}) then #{list} = []; f << [:output_clash, #{@table.index}, #{at}, #{b}] end"].join("\n")
+             "if #{list}.equal?(#{keep(HitPolicy::CLASH)}) then #{list} = []; " \
+             "f << [:output_clash, #{@table.index}, #{at}, #{b}] end"].join("\n")
           end
         end
 
