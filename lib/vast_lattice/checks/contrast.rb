@@ -9,15 +9,11 @@ module VastLattice
       def initialize(before, after)
         @recipes = RecipeContrast.new(before, after)
         # What components are given shows inside them; which row is picked, in what it says.
-        @common = after.targets.reject { |target| target.kind == :row || target.given? }.filter_map do |target|
-          old = before.symbols[target.name]
-          [target.name, old, target, old.index, target.index] if old && !old.given?
-        end
+        @common = common(before, after)
         @same_places = before.family.components == after.family.components && before.lists == after.lists
         # Densities are no values, but masses follow them, as they do other families; and some prices follow masses.
         @late = [before, after].any? { |plan| late?(plan) }
-        @weigh_all = placed(before) != placed(after) || before.family.materials != after.family.materials ||
-                     (@late && said(before) != said(after))
+        @weigh_all = weighs_otherwise?(before, after)
         @inner = {}
       end
 
@@ -34,17 +30,23 @@ module VastLattice
         decided, states = differing(before, after).partition { |_, _, target| !target.state? }
         Change.new(**about, decided: decided, states: changed_states(states, before, after), steps: @recipes.names(before, after),
                             labels: labels(before, after), lines: lines(before, after), inside: inside(before, after),
-                            placed: placed_otherwise(before, after), prices: if component || @late
-                                                                               ['', '']
-                                                                             else
-                                                                               [before, after].map do |own|
-                                                                                 price(own)
-                                                                               end
-                                                                             end,
+                            placed: placed_otherwise(before, after), prices: component || @late ? ['', ''] : prices(before, after),
                             found: component ? [[], []] : found(before, after), pair: ([before, after] if component))
       end
 
       private
+
+      # [name, Target before, Target after, their numbers] of what both plans decide.
+      def common(before, after)
+        after.targets.reject { |target| target.kind == :row || target.given? }.filter_map do |target|
+          old = before.symbols[target.name]
+          [target.name, old, target, old.index, target.index] if old && !old.given?
+        end
+      end
+
+      def weighs_otherwise?(before, after)
+        placed(before) != placed(after) || before.family.materials != after.family.materials || (@late && said(before) != said(after))
+      end
 
       # What is placed, by identity.
       def placed(plan) = plan.placed.all.map { |one| one.plan.object_id }
@@ -52,7 +54,7 @@ module VastLattice
       # Whether prices wait for the shape, here or in a component.
       def late?(plan) = !plan.late_program.nil? || plan.placed.all.any? { |one| one.plan && late?(one.plan) }
       def said(plan) = %i[rules rule_tables sets_off base_price currency].map { |field| plan.family.public_send(field) }
-      def price(outcome) = Outcome::Line.price_of(Geometry::Pricing.sums(outcome, outcome.lines))
+      def prices(*outcomes) = outcomes.map { |own| Outcome::Line.price_of(Geometry::Pricing.sums(own, own.lines)) }
 
       def differing(before, after)
         old, new = [before, after].map(&:values)

@@ -9,13 +9,20 @@ module VastLattice
         return unless target.value? && target.type.number?
 
         item = plan.bound.items[target.index]
-        step = item.respond_to?(:step) && item.step&.constant? ? Formula.value(item.step, plan.lists) : nil
-        least, = item.fixed_limits(plan.lists)
-        # A step counts from the least; where that depends on something, nothing is known.
-        return (new(step, least || 0.0) if item.least.nil? || least) if step&.positive?
+        step = step(plan, item)
+        return of_step(plan, item, step) if step&.positive?
 
         new(1.0, 0.0) if target.subject.kind == 'count'
       end
+
+      # A step counts from the least; where that depends on something, nothing is known.
+      def self.of_step(plan, item, step)
+        least, = item.fixed_limits(plan.lists)
+        new(step, least || 0.0) if item.least.nil? || least
+      end
+
+      def self.step(plan, item) = item.respond_to?(:step) && item.step&.constant? ? Formula.value(item.step, plan.lists) : nil
+      private_class_method :of_step, :step
 
       def initialize(step, base)
         @step = step

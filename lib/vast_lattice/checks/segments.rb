@@ -50,13 +50,13 @@ module VastLattice
 
       def numbers(constants)
         least, most = @limits
-        points = constants.uniq.select { |value| (least.nil? || value >= least) && (most.nil? || value <= most) }
+        points = constants.uniq.grep((least || -Float::INFINITY)..(most || Float::INFINITY))
         ends = [least && [least, false], *points.flat_map { |point| [[point, true], [point, true]] }, most && [most, false]]
-        between = [ends.first, *ends[1..-2], ends.last].each_slice(2).map { |low, high| between(low, high) }
-        between.zip(points.map do |point|
-          Segment.new(point, [point, false], [point, false]) if @grid.nil? || @grid.on?(point)
-        end).flatten.compact
+        ends.each_slice(2).map { |low, high| between(low, high) }.zip(points.map { |value| point(value) }).flatten.compact
       end
+
+      # A value alone, if it can occur.
+      def point(value) = (Segment.new(value, [value, false], [value, false]) if @grid.nil? || @grid.on?(value))
 
       # What lies between two ends, or nil where nothing does.
       def between(low, high)

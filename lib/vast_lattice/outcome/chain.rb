@@ -55,9 +55,7 @@ module VastLattice
 
       # Within a component, and then what it was given.
       def inside(path)
-        placing = @outcome.placing(path.first) || raise(KeyError, "no parameter or state named #{path}")
-        number, rest = placing.many? && path.rest&.first.to_s.match?(/\A\d+\z/) ? [path.rest.first.to_i, path.rest.rest] : [nil, path.rest]
-        instance = placing.instance(number)
+        placing, number, instance, rest = placed_at(path)
         raise KeyError, "no parameter or state named #{path}" unless instance && rest
 
         found = Chain.new(instance).reasons(rest)
@@ -65,9 +63,16 @@ module VastLattice
         from = given(placing, found.last, number)
         return [*named, last] if from.empty?
 
-        [*named.map do |reason|
-          reason.decision.outside? ? reason.with(decision: from.first.decision) : reason
-        end, taken(last, from.first), *from]
+        outside = named.map { |reason| reason.decision.outside? ? reason.with(decision: from.first.decision) : reason }
+        [*outside, taken(last, from.first), *from]
+      end
+
+      # [Placing, number of the instance or nil, its Outcome, the path inside it] of a path into a component.
+      def placed_at(path)
+        placing = @outcome.placing(path.first) or return
+        numbered = placing.many? && path.rest&.first.to_s.match?(/\A\d+\z/)
+        number = path.rest.first.to_i if numbered
+        [placing, number, placing.instance(number), numbered ? path.rest.rest : path.rest]
       end
 
       # Whoever decides outside decides what is taken from there.

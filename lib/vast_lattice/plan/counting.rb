@@ -25,19 +25,22 @@ module VastLattice
       private
 
       def count(findings, index, numbers)
-        unknown = @measures.each_index.find { |at| numbers[at].nil? ? !@measures[at].optional : Formula::Runtime.undefined?(numbers[at]) }
+        unknown = @measures.each_index.find { |at| unknown?(@measures[at], numbers[at]) }
         return told(findings, [:undefined_count, index, unknown]) if unknown
 
         odd = @measures.each_index.find { |at| !@measures[at].allows?(numbers[at]) }
         return told(findings, [:impossible_count, index, odd, numbers[odd]]) if odd
 
-        parted = @measures.each_index.find { |at| @measures[at].counts? && numbers[at] && numbers[at] != numbers[at].round }
+        parted = @measures.each_index.find { |at| parted?(@measures[at], numbers[at]) }
         return told(findings, [:parted_count, index, parted, numbers[parted]]) if parted
 
         named = @measures.map(&:name).zip(numbers).to_h
         number = @kind.count(named, named['over'])
         number > Family::Component::MOST ? told(findings, [:too_many, index, number]) : [number, 0].max
       end
+
+      def unknown?(measure, number) = number.nil? ? !measure.optional : Formula::Runtime.undefined?(number)
+      def parted?(measure, number) = measure.counts? && number && number != number.round
 
       def told(findings, finding)
         findings << finding

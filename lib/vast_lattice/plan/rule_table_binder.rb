@@ -23,11 +23,11 @@ module VastLattice
       # A Bound::RuleTable, or nil where something cannot be read.
       def bind
         @outputs = @table.columns
-        return unless @outputs.each_with_index.map { |output, index| known?(output, index) }.all? && policy?
+        return unless readable?
 
         @inputs = @table.inputs.each_with_index.map { |text, index| input(text, index) }
         conditions, cells = @table.rows.each_with_index.map { |row, index| row(row, index) }.transpose
-        return if @inputs.any?(&:nil?) || [*conditions, *cells].any?(&:nil?) || !choosable?(cells)
+        return if [*@inputs, *conditions, *cells].any?(&:nil?) || !choosable?(cells)
 
         Bound::RuleTable.new(index: @index, table: @table, conditions: conditions, cells: cells, order: priorities)
       end
@@ -36,6 +36,9 @@ module VastLattice
 
       def place(*path) = Place.at('rule_tables', @table.name, *path)
       def lone? = @outputs.one?
+
+      # Whether all columns and the policy are; each is told of.
+      def readable? = @outputs.each_with_index.map { |output, index| known?(output, index) }.all? && policy?
 
       # Whether the name of a column is there; the Targets of those that are set are kept. Labels and what is measured are told by
       # their effects.

@@ -6,6 +6,7 @@ module VastLattice
       # Edits of parameters.
       module Parameters
         FIELDS = %w[kind label group note unit default formula least most step choices applies_when].freeze
+        WAYS = %w[typed computed].freeze
 
         # Adds a parameter, or changes fields of one. +fields+ maps names to texts; an empty text clears. Choices are a list, or
         # a text with commas. Another unit of the same dimension changes no value (UnitChange).
@@ -13,11 +14,8 @@ module VastLattice
           stray = fields.keys - FIELDS
           raise Error, "A parameter has no #{stray.join(', ')}." if stray.any?
 
+          family = with_units(family, name, fields)
           present = family.parameter(name)
-          if UnitChange.needed?(present, fields.fetch('unit', present&.unit))
-            family = UnitChange.kept(family, present.name, present.unit)
-            present = family.parameter(name)
-          end
           fields = fields.merge('choices' => fields['choices'].split(',').map(&:strip).reject(&:empty?)) if fields['choices'].is_a?(String)
           tree = (present ? present.to_tree : { 'name' => Edits.checked_name(name), 'kind' => 'number' }).merge(fields)
           unless Parameter::KINDS.include?(tree['kind'])
@@ -29,10 +27,16 @@ module VastLattice
           family.with(parameters: Edits.put(family.parameters, parameter))
         end
 
+        # The family with the old unit written wherever another one would change a value.
+        def self.with_units(family, name, fields)
+          present = family.parameter(name)
+          UnitChange.needed?(present, fields.fetch('unit', present&.unit)) ? UnitChange.kept(family, present.name, present.unit) : family
+        end
+        private_class_method :with_units
+
         # Turns what is typed into a formula, or a formula into what is typed where nothing decides: "computed" or "typed".
         def self.set_parameter_way(family, name:, way:)
-          raise Error.new("\"#{way}\" is no way to have a value.", remedy: 'Choose typed or computed.') unless %w[typed
-                                                                                                                  computed].include?(way)
+          raise Error.new("\"#{way}\" is no way to have a value.", remedy: 'Choose typed or computed.') unless WAYS.include?(way)
 
           family.with(parameters: Edits.change(family.parameters, name, 'parameter') do |parameter|
             entry = parameter.formula || parameter.default

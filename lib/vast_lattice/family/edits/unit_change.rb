@@ -77,10 +77,12 @@ module VastLattice
           return own if inputs.empty? && outputs.empty?
 
           own.with(rows: own.rows.map do |row|
-            row.with(tests: row.tests.each_with_index.map { |text, at| inputs.include?(at) ? test(text) : text },
-                     values: row.values.each_with_index.map { |text, at| outputs.include?(at) ? number(text) : text })
+            row.with(tests: at(row.tests, inputs) { |text| test(text) }, values: at(row.values, outputs) { |text| number(text) })
           end)
         end
+
+        # A list with what the block makes of the texts at some places.
+        def at(texts, places) = texts.each_with_index.map { |text, index| places.include?(index) ? yield(text) : text }
 
         # Every number of a test that has no unit: [100..200], < 900.
         def test(text)
