@@ -7,12 +7,14 @@ export function overriding() {
     open: false,
     value: '',
     reason: '',
-    scope: 'all',
+    scope: 'one',
     wrong: '',
 
     init() { this.$watch('selected', () => this.fold()); },
     fold() { Object.assign(this, { open: false, value: '', reason: '', wrong: '' }); },
     unfold() {
+      // What is decided by hand is decided for what is seen, unless it is meant for all.
+      this.scope = this.variantText() ? 'one' : 'all';
       this.open = true;
       this.$nextTick(() => {
         this.$root.querySelector('input').focus();
@@ -26,7 +28,7 @@ export function overriding() {
     hintFor() { const { unit } = (this.because && this.because.overriding) || {}; return unit ? `e.g. 3 ${unit}` : 'value'; },
     // What is picked, in words.
     variantText() { return Object.values(picked(this.state.pick)).join(', '); },
-    scopes() { return [['all', 'in all variants'], ...(this.variantText() ? [['one', `in ${this.variantText()} only`]] : [])]; },
+    scopes() { return [...(this.variantText() ? [['one', `in ${this.variantText()} only`]] : []), ['all', 'in all variants']]; },
 
     async keepOverride() {
       const { subject } = this.because;

@@ -155,7 +155,7 @@ class RulesBrowserTest < BrowserCase
     click_on 'Override …'
     fill_in 'Value', with: '3 mm'
     fill_in 'because', with: 'Dust must stay out'
-    select 'in SF-2000 only', from: 'Where'
+    assert_equal 'one', find_field('Where').value, 'what is seen is meant, unless it is said otherwise'
     within('[aria-label=Override]') { click_on 'Override' }
     assert_selector '.overridden li', text: 'Sheet gauge 3 mm Dust must stay out'
     assert_selector '.because-sentence', text: 'The reason: Dust must stay out'
@@ -165,6 +165,7 @@ class RulesBrowserTest < BrowserCase
     open_stage('rule')
     within('[aria-label=Overrides]') do
       assert_text 'Dust must stay out'
+      assert_text "Engineer, #{Time.now.utc.strftime('%F')}"
       click_on 'Lift the override of gauge, size SF-2000'
     end
     assert_no_selector '[aria-label=Overrides]'

@@ -47,6 +47,21 @@ class UsesTest < CoreCase
     assert_raises(Family::Edits::Error) { changed(family, [{ 'do' => 'rename_property', 'table' => 'size', 'name' => 'length', 'to' => 'span' }]) }
   end
 
+  # What is listed is there: names made for the search are not.
+  def test_overrides_are_told_by_the_names_they_have
+    edits = %w[gauge windows.built].map do |target|
+      { 'do' => 'put_override', 'target' => target, 'value' => target == 'gauge' ? '3 mm' : 'no', 'reason' => 'x', 'rows_of' => { 'size' => 'SF-2000' } }
+    end
+    family = changed(side_frame, edits)
+    names = { %w[parameter gauge] => ['gauge, size SF-2000'], %w[feature windows] => ['windows.built, size SF-2000'],
+              %w[row SF-2000] => family.overrides.map(&:name), %w[table size] => family.overrides.map(&:name) }
+    names.each do |(kind, name), expected|
+      found = Family::Uses.new(family, kind, name, table: kind == 'row' ? 'size' : nil).to_tree
+      assert_equal expected, found.map { |use| use['path'] }.select { |path| path.first == 'overrides' }.map { |path| path[1] }, kind
+      refute_match(/renamed/, found.to_s)
+    end
+  end
+
   def changed(family, edits) = edits.reduce(family) { |own, edit| Family::Edits.apply(own, edit) }
 
   # Property: without what uses it, nothing breaks when it goes; with it, something does.

@@ -106,9 +106,10 @@ module VastLattice
           changes: changes.first(LISTED), changed: changes.size }
       end
 
-      # A family after edits. Giving up differences needs the family that it is based on.
+      # A family after edits. Giving up differences needs the family that it is based on; an override is signed.
       def edited(family, edits)
         edits.reduce(family) do |changed, edit|
+          edit = edit.merge('person' => person, 'date' => Time.now.utc.strftime('%F')) if edit.is_a?(Hash) && edit['do'] == 'put_override'
           next Family::Edits.apply(changed, edit) unless edit.is_a?(Hash) && edit['do'] == 'give_up'
 
           base = changed.base && store.library.plan(changed.base.family)&.family

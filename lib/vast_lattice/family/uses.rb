@@ -28,7 +28,7 @@ module VastLattice
       def changes
         to = free
         renamed = Edits.apply(@family, renaming(to))
-        found = Difference.between(@family, renamed).reject { |change| change.place.path.any?(to) || own?(change.place.path) }
+        found = Difference.between(@family, renamed).reject { |change| change.place.path.any? { |segment| segment.to_s.include?(to) } || own?(change.place.path) }
         found.reject { |change| change.place.cell? && change.place.path[5].casecmp?(@name) }
       end
 

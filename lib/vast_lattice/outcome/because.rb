@@ -50,7 +50,8 @@ module VastLattice
 
       def kept_override(target, override)
         where = override.rows.map { |table, row| " in row #{row} of table #{table}" }.join(' and')
-        { sentence: "A person overrode it#{where}: #{text(target)}. The reason: #{override.reason}", text: override.reason,
+        signed = override.signature.then { |signature| " (#{signature})" unless signature.empty? }
+        { sentence: "A person overrode it#{where}: #{text(target)}. The reason: #{override.reason}#{signed}", text: override.reason,
           place: Place.at('overrides', override.name) }
       end
 

@@ -6,15 +6,17 @@ module VastLattice
       # Overrides of what rules, tables and formulas decide.
       module Overrides
         # Overrides a value or a state, for all variants or for those of the +rows+ (table => row); in place of the one that
-        # is there. The reason is not optional: whoever meets it later must be able to judge it.
-        def self.put_override(family, target:, value:, reason:, rows_of: {})
+        # is there. The reason is not optional: whoever meets it later must be able to judge it; +person+ and +date+ say whom to
+        # ask.
+        def self.put_override(family, target:, value:, reason:, rows_of: {}, person: '', date: '')
           raise Error.new("An override of #{target} needs a reason.", remedy: 'Say why it is so here.') if reason.strip.empty?
           raise Error.new("An override of #{target} needs a value.", remedy: 'Type one.') if value.strip.empty?
 
           rows = rows(family, rows_of)
           family.with(overrides: Edits.put(family.overrides,
                                            Override.from_tree('target' => target, 'value' => value.strip,
-                                                              'reason' => reason.strip, 'rows' => rows)))
+                                                              'reason' => reason.strip, 'rows' => rows,
+                                                              'person' => person, 'date' => date)))
         end
 
         # Lets a feature or a part (+subject+), or the variants of some rows, opt out of a named set of rules, with the reason.
