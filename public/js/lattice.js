@@ -3,7 +3,7 @@
 import { SheetView } from './sheet-view.js';
 import { Overview } from './overview.js';
 import { get, words } from './api.js';
-import { queryRows } from './pick.js';
+import { query, queryRows } from './pick.js';
 
 const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
@@ -260,23 +260,39 @@ export function lattice() {
       try {
         await this.edit({ do: 'set_states', table: this.table, rows, features, state });
         this.problem = '';
-        this.tell(this.saying(state, features, rows, before));
+        const against = this.overruled(state, features, rows);
+        const decider = against.length ? await this.lead(state, against[0]) : '';
+        this.tell(this.saying(state, features, rows, before, against, decider));
       } catch (refusal) {
         this.problem = words(refusal);
       }
     },
 
-    saying(state, features, rows, before) {
+    // The cells where something stronger decides otherwise.
+    overruled(state, features, rows) {
+      const holds = { suppressed: (is) => is === 'x', built: (is) => is !== 'x', hidden: (is) => is !== 's', shown: (is) => is === 's' }[state];
+      return features.flatMap((name) => rows.map((row) => ({ line: found.lines.find((line) => line.name === name), at: found.variants.indexOf(row), row })))
+        .filter(({ line, at }) => holds && line && at >= 0 && !holds(line.states[at]));
+    },
+
+    // Looks at such a cell, with what would decide it offered: the override. Who decides there, in words.
+    async lead(state, { line, at, row }) {
+      await this.pickRow(this.table, row);
+      const about = state === 'suppressed' || line.states[at] === 'x' ? 'built' : 'shown';
+      const target = `${line.name}.${about}`;
+      const { by } = await get(`${this.api}/because?target=${encodeURIComponent(target)}&${query(this.state.pick)}`);
+      this.offer(target, state === 'suppressed' || state === 'hidden' ? 'no' : 'yes');
+      return by;
+    },
+
+    saying(state, features, rows, before, against, decider) {
       const kinds = { built: ['built'], suppressed: ['built'], shown: ['shown'], hidden: ['shown'], open: ['built', 'shown'] }[state];
       const columns = features.flatMap((name) => kinds.map((kind) => `${name}.${kind}`));
       const added = columns.filter((name) => !before.has(name));
-      const wanted = { suppressed: 'x', hidden: 'h' }[state];
-      const stronger = features.flatMap((name) => rows.map((row) => ({ line: found.lines.find((line) => line.name === name), at: found.variants.indexOf(row), row })))
-        .filter(({ line, at }) => wanted && line.states[at] !== wanted);
       const cells = features.length * rows.length;
       const parts = [`${cells} ${cells === 1 ? 'cell' : 'cells'} of table ${found.title} ${state === 'open' ? 'left open' : `typed as ${state}`}`];
       if (added.length && state !== 'open') parts.push(`new ${added.length === 1 ? 'column' : 'columns'} ${added.join(', ')}`);
-      if (stronger.length) parts.push(`in ${stronger.length} ${stronger.length === 1 ? 'cell' : 'cells'} something stronger decides: ask it why`);
+      if (against.length) parts.push(`in ${against.length} ${against.length === 1 ? 'cell' : 'cells'} something stronger decides, in ${against[0].row} ${decider}: an override stands above it, under Because`);
       return `${parts.join('; ')}.`;
     },
   };

@@ -10,7 +10,22 @@ export function overriding() {
     scope: 'one',
     wrong: '',
 
-    init() { this.$watch('selected', () => this.fold()); },
+    init() {
+      this.$watch('selected', () => this.fold());
+      this.$watch('because', () => this.takeOffer());
+      this.$watch('offering', () => this.takeOffer());
+      this.takeOffer();
+    },
+    // What is offered elsewhere opens once its reason is told.
+    takeOffer() {
+      if (!this.offering || !this.canOverride() || this.because.subject !== this.offering.target) return;
+      const { value } = this.offering;
+      this.offering = null;
+      this.open = true;
+      this.scope = this.variantText() ? 'one' : 'all';
+      this.value = value;
+      this.$nextTick(() => this.$root.scrollIntoView({ block: 'end' }));
+    },
     fold() { Object.assign(this, { open: false, value: '', reason: '', wrong: '' }); },
     unfold() {
       // What is decided by hand is decided for what is seen, unless it is meant for all.

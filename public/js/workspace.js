@@ -38,6 +38,8 @@ export function workspace() {
     wantedCell: { row: new URLSearchParams(window.location.search).get('cell_row'), column: new URLSearchParams(window.location.search).get('cell_column') },
     selected: null,
     because: null,
+    // An override that is offered: its target and value.
+    offering: null,
     // What is known of all variants: findings, counts, levels; of the version that it says.
     review: start.review || null,
     message: '',
@@ -243,6 +245,11 @@ export function workspace() {
       if (number !== this.asked) return;
       this.because = reason;
       this.highlight();
+    },
+
+    offer(target, value) {
+      this.offering = { target, value };
+      this.select(target);
     },
 
     uses() { return Object.entries(this.because.uses).map(([name, value]) => ({ name, value })); },

@@ -369,6 +369,24 @@ class VaryBrowserTest < BrowserCase
     assert_equal chosen.call, store.find('side-frame').family.table('size').rows.select { |row| row.cells['windows.shown'] == 'hidden' }.map(&:name).sort
   end
 
+  # What a rule hides is not shown by a cell: it says who decides, and the override is at hand.
+  def test_showing_what_a_rule_hides_offers_the_override
+    rule = { 'name' => 'Covered', 'when' => 'length > 0 mm', 'then' => [{ 'hide' => 'windows' }] }
+    store.edit('side-frame', version: nil, person: 'x') { |own| Family::Edits.apply(own, { 'do' => 'put_rule', 'rule' => rule }) }
+    open_stage('prove')
+    find('[aria-label="Windows in SF-2000: hidden by rule"]').click
+    assert_text '1 cell selected'
+    click_on 'Show'
+    assert_selector '.notice', text: 'in 1 cell something stronger decides, in SF-2000 rule Covered: an override stands above it'
+    within('[aria-label=Override]') do
+      assert_equal %w[yes one], [find_field('Value').value, find_field('Where').value]
+      fill_in 'because', with: 'The photograph needs it'
+      click_on 'Override'
+    end
+    assert_selector '[aria-label="Windows in SF-2000: shown by formula"]'
+    assert_equal ['windows.shown, size SF-2000'], family.overrides.map(&:name)
+  end
+
   def test_the_lattice_is_settled_sorted_and_narrowed
     open_stage('prove')
     find('[aria-label="Windows in SF-2000: shown by formula"]').click

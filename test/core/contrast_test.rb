@@ -86,6 +86,15 @@ class ContrastTest < CoreCase
     assert_operator looked[false], :>, TIMES / 2
   end
 
+  # The first component of a family, and the last one that goes.
+  def test_a_component_comes_and_goes
+    leg = Family.from_tree('name' => 'Leg', 'parts' => [{ 'name' => 'post', 'stock' => { 'kind' => 'plate', 'width' => '50', 'height' => '60', 'thickness' => '5' } }])
+    alone = { 'name' => 'Hall', 'tables' => [{ 'name' => 'size', 'columns' => [], 'rows' => [{ 'name' => 'A', 'cells' => {} }] }] }
+    library = Plan::Library.new([leg])
+    one, other = [alone, alone.merge('components' => [{ 'name' => 'leg', 'family' => 'Leg' }])].map { |tree| Plan.of(Family.from_tree(tree), library: library) }
+    assert_equal([1, 1], [[one, other], [other, one]].map { |pair| Checks::BlastRadius.new(*pair).to_tree['changed'] })
+  end
+
   def compare(own, before, random, told, looked)
     name = own.map(&:name).sample(random: random)
     tree = JSON.parse(JSON.generate(own.find { |one| one.name == name }.to_tree))

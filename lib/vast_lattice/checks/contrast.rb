@@ -124,6 +124,8 @@ module VastLattice
       # {name of a component that is built => where its instances are}, as texts, in which what is undefined equals itself.
       def places(outcome)
         components = outcome.plan.family.components
+        return {} if components.empty?
+
         places = outcome.plan.place_program.call(outcome.values)
         outcome.placings.each_with_index.select { |placing, _| placing.built? }.to_h do |placing, at|
           own = components[at]
