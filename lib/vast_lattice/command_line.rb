@@ -235,7 +235,7 @@ module VastLattice
 
     def bundle
       found = plan or return 2
-      bundle = Exchange::BundleFile.of(found.placed.families + [found.family], main: found.family.name)
+      bundle = Exchange::BundleFile.of(@library.whole(found.family), main: found.family.name)
       @out.write(@zip ? Exchange::BundleFile.zip(bundle) : Exchange::BundleFile.yaml(bundle))
       0
     end

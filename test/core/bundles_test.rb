@@ -35,6 +35,20 @@ class BundlesTest < CoreCase
     assert_equal Exchange::BundleFile.zip(bundle), Exchange::BundleFile.zip(bundle), 'the same bytes each time'
   end
 
+  # What a family is based on goes with it, and what that places.
+  def test_what_it_is_based_on_goes_along
+    pin, frame, leg = [['Pin', {}], ['Frame', { 'components' => [{ 'name' => 'pin', 'family' => 'Pin' }] }], ['Leg', { 'base' => { 'family' => 'Frame' } }]]
+                      .map { |name, more| Family.from_tree('name' => name, **more) }
+    stray = Family.from_tree('name' => 'Stray')
+    assert_equal %w[Pin Frame Leg], Plan::Library.new([leg, stray, frame, pin]).whole(leg).map(&:name)
+    Dir.mktmpdir do |folder|
+      [pin, frame, leg, stray].each { |family| File.write(File.join(folder, "#{family.name}.yaml"), Exchange::FamilyFile.yaml(family)) }
+      out = StringIO.new
+      VastLattice::CommandLine.new(['bundle', File.join(folder, 'Leg.yaml')], out: out, err: StringIO.new).run
+      assert_equal [%w[Pin Frame Leg], 'Leg'], Exchange::BundleFile.read(out.string).then { |read| [read.families.map(&:name), read.main] }
+    end
+  end
+
   # What is new, the same, different; what is kept, and what is the same, is not taken.
   def test_beside_what_is_there
     there = Nest.families.to_h { |family| [family.name, family] }

@@ -46,8 +46,8 @@ module VastLattice
       end
 
       def bundle_of(slug)
-        plan = store.find(slug).plan
-        Exchange::BundleFile.of([*plan.placed.families, plan.family], main: plan.family.name)
+        family = store.find(slug).family
+        Exchange::BundleFile.of(store.library.whole(family), main: family.name)
       end
 
       # Positions of the page, with how far they are indented.

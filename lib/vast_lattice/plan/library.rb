@@ -40,6 +40,19 @@ module VastLattice
 
       def names = @source.names
 
+      # A family with all those that it and they place or are based on, as far as these are there; itself last.
+      def whole(family)
+        found = { family.name.downcase => family }
+        waiting = Family::Kinship.used(family)
+        while (name = waiting.shift)
+          next if found.key?(name.downcase) || (used = plan(name)).nil?
+
+          found[name.downcase] = used.family
+          waiting.concat(Family::Kinship.used(used.family))
+        end
+        Family::Kinship.whole(family, found.values)
+      end
+
       # Families in a list.
       class Listed
         def initialize(families)
