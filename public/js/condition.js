@@ -1,4 +1,6 @@
 // Puts a condition together from lists.
+import { unitOf, withUnit } from './fields.js';
+
 export function condition() {
   return {
     find(part) { return this.$root.querySelector(part); },
@@ -20,7 +22,9 @@ export function condition() {
       if (!name || !value) return;
       const text = this.find('.entry-text');
       const known = this.state.values[name];
-      const quoted = known && typeof known.value === 'string' ? `"${value.replaceAll('"', '')}"` : value;
+      // A number without a unit means the unit in which its name is shown.
+      const meant = withUnit(value, known && known.base_unit ? unitOf(known.text) : '');
+      const quoted = known && typeof known.value === 'string' ? `"${value.replaceAll('"', '')}"` : meant;
       text.value = joint && text.value.trim() ? `${text.value.trim()}${joint}${name} ${sign} ${quoted}` : `${name} ${sign} ${quoted}`;
       text.dispatchEvent(new Event('input', { bubbles: true }));
       text.focus();

@@ -8,6 +8,9 @@ const plain = /^\s*[-+]?(\d+([.]\d*)?|[.]\d+|\d+\s+\d+\/\d+|\d+\/\d+)\s*$/;
 // A plain number is meant in the unit of its field.
 export const withUnit = (text, unit) => (unit && plain.test(text) ? `${text.trim()} ${unit}` : text.trim());
 
+// The unit in which an amount is shown: "31.4961 in".
+export const unitOf = (text) => (/^-?[\d./ ]+\s([^\d\s].*)$/.exec(text) || ['', ''])[1];
+
 const rowOf = (element) => element.closest('[data-at]');
 
 // Entries of one amount may be written differently: "0.50" and "0.5".

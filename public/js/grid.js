@@ -11,13 +11,10 @@ import { tools } from './grid-tools.js';
 import { panels } from './grid-panels.js';
 import { importing } from './importing.js';
 import { blastWords } from './blast.js';
+import { unitOf, withUnit } from './fields.js';
 
 export const NAME = 'name';
 const LABEL = '_label';
-
-// The unit of a text such as "31.4961 in", and whether a text is a number without one.
-const inUnit = (text) => (/^-?[\d./ ]+\s([^\d\s].*)$/.exec(text) || ['', ''])[1];
-const isBare = (text) => /^\s*[+-]?(\d+(\.\d+)?|\.\d+|(\d+\s+)?\d+\/[1-9]\d*)\s*$/.test(text);
 
 export function grid() {
   // The sheet and what its rows come to keep out of Alpine's reactive data, which would wrap all of them.
@@ -291,8 +288,8 @@ export function grid() {
       const at = this.sheet.columns.findIndex(({ target }) => target === field);
       const column = this.sheet.columns[at];
       const told = resolved.get(row._n);
-      const shown = told && column && column.number && told.cells[at] ? inUnit(told.cells[at][0]) : '';
-      return shown && column.unit && shown !== column.unit && isBare(text) ? `${text.trim()} ${shown}` : text;
+      const shown = told && column && column.number && told.cells[at] ? unitOf(told.cells[at][0]) : '';
+      return shown && column.unit && shown !== column.unit ? withUnit(text, shown) : text;
     },
 
     // Typed into one cell: kept as typed, whatever it is; what is wrong with it is told. It is shown at once.

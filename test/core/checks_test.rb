@@ -28,4 +28,16 @@ class ChecksTest < CoreCase
     assert_match(/Did you mean length/, refused { trial.run('lenght', { 'any' => true }, here) }.remedy)
     assert_equal :dimension, refused { trial.run('2 kg', { 'unit' => 'mm' }, here) }.code
   end
+
+  # Worked by hand: lengths are 500 to 2500 mm; of a mass there is the product in view alone.
+  def test_a_base_price_is_tried
+    plan = Plan.of(side_frame)
+    try = ->(text) { Checks::Trial.new(plan).run(text, { 'base_price' => true }, pick(rows: { 'size' => 'SF-1000' })) }
+    assert_equal({ 'here' => '15.00 EUR', 'variants' => 8, 'least' => '12.50 EUR', 'most' => '22.50 EUR' }, try.call('10 EUR + 5 EUR/m * length'))
+    mass = Result.new(plan, pick(rows: { 'size' => 'SF-1000' })).facts['mass']
+    assert_equal({ 'here' => format('%.2f EUR', 2 * mass), 'variants' => 0 }, try.call('2 EUR/kg * product.mass'))
+    assert_equal '7.00 EUR', try.call('7')['here']
+    assert_equal :dimension, refused { try.call('5 kg') }.code
+    assert_match(/Did you mean length/, refused { try.call('5 EUR/m * lenght') }.remedy)
+  end
 end

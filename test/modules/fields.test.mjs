@@ -1,13 +1,18 @@
 // The fields of forms: units, choices that mean the same, what lists take.
 import test from 'node:test';
 import assert from 'node:assert/strict';
-import { withUnit, fields } from '/js/fields.js';
+import { unitOf, withUnit, fields } from '/js/fields.js';
 import { beside, outside } from '/js/arranging.js';
 
 test('a plain number is meant in the unit of its field', () => {
   const cases = [['12', 'mm', '12 mm'], [' 1.5 ', 'm', '1.5 m'], ['1/2', 'in', '1/2 in'], ['1 1/2', 'in', '1 1/2 in'], ['.5', 'm', '.5 m'], ['-3', 'deg', '-3 deg'],
     ['12 cm', 'mm', '12 cm'], ['length', 'mm', 'length'], ['', 'mm', ''], ['12', '', '12'], ['1e3', 'mm', '1e3'], ['1,5', 'mm', '1,5']];
   cases.forEach(([text, unit, expected]) => assert.equal(withUnit(text, unit), expected, text));
+});
+
+test('the unit of what is shown', () => {
+  const cases = [['31.4961 in', 'in'], ['-2.5 mm', 'mm'], ['1 1/2 in', 'in'], ['16.90 EUR', 'EUR'], ['12', ''], ['undefined', ''], ['0.5 kg/m3', 'kg/m3']];
+  cases.forEach(([text, unit]) => assert.equal(unitOf(text), unit, text));
 });
 
 test('choices of one amount are the same, however they are written', () => {

@@ -14,10 +14,12 @@ module VastLattice
       end
 
       # +like+ says what the text would stand for: {"parameter" => name}, {"feature" => name, "field" =>
-      # measure}, {"condition" => true}, or
+      # measure}, {"condition" => true}, {"base_price" => true}, or
       # {"any" => true}. Returns texts: "here", "least", "most" for numbers; "here" and
       # "holds" of "variants" for conditions; "rows" with the value in each. An index stands for the first instance. Raises Formula::Error.
       def run(text, like, pick)
+        return base_price(text, pick) if like['base_price']
+
         @plan = @plan.reading(text)
         typed, show = read(text, like)
         compute = compile(typed)
@@ -30,6 +32,31 @@ module VastLattice
 
       def variants = @variants ||= Variants.new(@plan).first(MOST)
       def outcomes = variants.map { |variant| variant.result.outcome }
+
+      # A base price may use what is measured on the shape, so it is tried in the family itself; over all variants where it does not.
+      def base_price(text, pick)
+        @plan = Plan.of(Family::Edits.apply(@plan.family, 'do' => 'set_family', 'field' => 'base_price', 'text' => text), before: @plan)
+        refuse(@plan.findings.find { |finding| finding.error? && finding.place.path.first == 'base_price' })
+        here = price(Geometry::Work.budget { Result.new(@plan, pick).lines })
+        all = @plan.late_program ? [] : variants.map { |variant| price(variant.result.outcome.lines) }
+        least, most = all.select { |_, amount| amount.finite? }.minmax_by(&:last)
+        { 'here' => words(here), 'variants' => all.size, 'least' => least && words(least), 'most' => most && words(most) }.compact
+      end
+
+      def refuse(finding)
+        return unless finding
+
+        span = finding.place.span || Formula::Span.new(start: 0, length: 0)
+        raise Formula::Error.new(finding.message, span: span, remedy: finding.remedy, code: finding.code)
+      end
+
+      # [currency, amount] of the base price, which is the line of no rule.
+      def price(lines)
+        line = lines.find { |one| one.list == 'price' && one.rule.empty? }
+        [line.unit, line.amount || Float::NAN]
+      end
+
+      def words((unit, amount)) = Outcome::Line.price_of({ unit => amount })
 
       # The value in each of the first variants.
       def rows(all, show)
