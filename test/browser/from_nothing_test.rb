@@ -116,7 +116,7 @@ class FromNothingTest < BrowserCase
     within('[data-recipe=slot] .condition', match: :first) do
       select 'length', from: 'Name'
       select '>=', from: 'Comparison'
-      fill_in 'Value', with: '300 mm'
+      fill_in 'Value', with: '300'
       click_on 'Set'
     end
     find('.stage-head h2').click

@@ -45,7 +45,8 @@ class BundlesTest < CoreCase
       [pin, frame, leg, stray].each { |family| File.write(File.join(folder, "#{family.name}.yaml"), Exchange::FamilyFile.yaml(family)) }
       out = StringIO.new
       VastLattice::CommandLine.new(['bundle', File.join(folder, 'Leg.yaml')], out: out, err: StringIO.new).run
-      assert_equal [%w[Pin Frame Leg], 'Leg'], Exchange::BundleFile.read(out.string).then { |read| [read.families.map(&:name), read.main] }
+      read = Exchange::BundleFile.read(out.string)
+      assert_equal [%w[Pin Frame Leg], 'Leg'], [read.families.map(&:name), read.main]
     end
   end
 

@@ -244,11 +244,33 @@ class CompositionTest < CoreCase
     again = Family::Edits.apply(free, 'do' => 'make_same', 'components' => %w[other], 'like' => 'leg')
     assert_equal plan.family, again
     told = resolved(Plan.of(free, before: plan), 'need' => '450 mm', 'legs_wanted' => '3')
-    assert_equal [true] * 3, told.value('other.brace.built')
+    assert_equal [false] * 3, told.value('other.brace.built'), 'the rule that reached both goes on doing so'
     { 'twin' => 'nobody', 'values' => { 'height' => '3 mm' }, 'family' => 'Foot' }.each do |key, value|
       wrong = plan.family.with(components: [leg, Family::Component.from_tree(other.merge(key => value))])
       assert_includes Plan.of(wrong, before: plan).breaking.map(&:code), :no_twin, key
     end
+  end
+
+  # Nothing of the product changes when a twin becomes independent, whatever decides its original: a table, a rule, a rule table
+  # by priority, an override; nor when it becomes a twin again.
+  def test_a_twin_that_becomes_independent_stays_what_it_was
+    library = stand.placed.library
+    plan = stand({ 'tables' => [{ 'name' => 'size', 'columns' => [{ 'target' => 'leg.height' }, { 'target' => 'stock', 'kind' => 'count' }],
+                                  'rows' => [%w[A 400], %w[B 900]].map { |name, height| { 'name' => name, 'cells' => { 'leg.height' => height, 'stock' => '2' } } } }],
+                   'rules' => [{ 'name' => 'Bare', 'when' => 'leg.height > 500 mm', 'then' => [{ 'suppress' => 'leg.brace' }, { 'warn' => 'Bare.' }] }],
+                   'rule_tables' => [{ 'name' => 'Pads', 'outputs' => ['leg.foot.pad'], 'inputs' => ['leg.height'], 'policy' => 'priority',
+                                       'priorities' => ['25 mm', '15 mm'], 'rows' => [{ 'tests' => ['> 100 mm'], 'values' => ['15 mm'] }, { 'tests' => ['> 600 mm'], 'values' => ['25 mm'] }] }] })
+    twin = Family::Component.from_tree('name' => 'other', 'family' => 'Leg', 'twin' => 'leg')
+    plan = Plan.of(plan.family.with(components: [plan.family.components.first, twin]), library: library)
+    assert_empty plan.breaking
+    free = Plan.of(Family::Edits.apply(plan.family, 'do' => 'make_independent', 'components' => %w[other]), before: plan)
+    assert_empty free.breaking
+    assert_equal 0, Checks::BlastRadius.new(plan, free).to_tree['changed']
+    told = Checks::Variants.new(free).map { |variant| %w[height foot.pad brace.built].map { |path| variant.outcome.value("other.#{path}") } }
+    assert_equal [[400.0, 15.0, true], [900.0, 25.0, false]], told
+    assert_equal plan.family, Family::Edits.apply(free.family, 'do' => 'make_same', 'components' => %w[other], 'like' => 'leg')
+    gone = Plan.of(Family::Edits.apply(plan.family.with(rules: [], rule_tables: []), 'do' => 'remove_components', 'components' => %w[leg]), before: plan)
+    assert_equal([400.0, 900.0], Checks::Variants.new(gone).map { |variant| variant.outcome.value('other.height') })
   end
 
   def test_a_family_that_would_contain_itself_is_told_with_its_path

@@ -28,7 +28,7 @@ module VastLattice
       def changes
         to = free
         renamed = Edits.apply(@family, renaming(to))
-        found = Difference.between(@family, renamed).reject { |change| change.place.path.any? { |segment| segment.to_s.include?(to) } || own?(change.place.path) }
+        found = Difference.between(@family, renamed).reject { |change| own?(change.place.path) || made?(change.place.path, to) }
         found.reject { |change| change.place.cell? && change.place.path[5].casecmp?(@name) }
       end
 
@@ -41,6 +41,9 @@ module VastLattice
       end
 
       private
+
+      # Whether it is there by the name that was tried alone: names of overrides say what they override.
+      def made?(path, to) = path.any? { |segment| segment.to_s.include?(to) }
 
       def renaming(to)
         return { 'do' => 'rename_row', 'table' => @table, 'row' => @name, 'name' => to } if @kind == 'row'

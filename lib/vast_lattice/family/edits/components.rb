@@ -40,16 +40,10 @@ module VastLattice
           family.with(components: family.components.flat_map { |own| own.equal?(found) ? [own, copy.with(name: name)] : [own] })
         end
 
-        # Gives twins what that has whose twins they are: from now on each has its own.
+        # Gives twins all that decides that whose twins they are: from now on each has its own, and the product is what it was.
         def self.make_independent(family, components:)
-          change(family, components) { |component| independent(family, component) }
+          components.reduce(family) { |made, name| Independence.of(made, Edits.find(made.components, name, 'component')) }
         end
-
-        def self.independent(family, component)
-          original = family.component(component.twin)
-          component.with(twin: '', **(original ? { rows: original.rows, values: original.values } : {}))
-        end
-        private_class_method :independent
 
         # Makes components the same +like+ another one of their family: its twins, as are theirs.
         def self.make_same(family, components:, like:)
@@ -60,6 +54,7 @@ module VastLattice
           raise Error.new("They cannot be made the same: #{fault}", remedy: 'Choose another one.') if fault
 
           names = twins.map(&:name)
+          family = TwinInsides.without(family, names)
           family.with(components: family.components.map do |own|
             twins.include?(own) || names.include?(own.twin) ? own.with(twin: original.name, rows: {}, values: {}) : own
           end)
@@ -68,8 +63,9 @@ module VastLattice
         # Removes components, and what speaks of them.
         def self.remove_components(family, components:)
           gone = components.map { |name| Edits.find(family.components, name, 'component').name }
-          twins = family.components.map { |own| gone.include?(own.twin) ? independent(family, own) : own }
-          Removal.without(family, gone).with(components: twins.reject { |own| gone.include?(own.name) })
+          left = family.components.select { |own| gone.include?(own.twin) && !gone.include?(own.name) }
+          family = make_independent(family, components: left.map(&:name))
+          Removal.without(family, gone).with(components: family.components.reject { |own| gone.include?(own.name) })
         end
 
         # Sets a field of some components: one of TEXTS, "at.x" (an offset), "at.x.own", "at.x.on", "at.x.side", "at.turn_z",
