@@ -59,6 +59,14 @@ class SurfacesTest < CoreCase
     end
   end
 
+  # Beyond what numbers tell apart, a soft edge may lie between opposite sides.
+  def test_meshes_of_sizes_beyond_sense_are_numbers
+    result = Guide::Filling.new(Plan.of(side_frame), side_frame.form('quick'), { 'length' => '99999999999999999999 mm' }).result
+    numbers = result.meshes.flat_map { |mesh| mesh['groups'].flat_map { |group| group['positions'] + group['normals'] } }
+    assert_operator numbers.size, :>, 1000
+    assert numbers.all?(&:finite?)
+  end
+
   def test_every_view_of_every_row_of_the_demo
     demo_plans.each_value.reject { |plan| plan.family.components.any? && !ENV['LATTICE_LONG'] }.each do |plan|
       picks(plan).each { |pick| Drawing::Views::NAMES.each { |view| assert_drawn Result.new(plan, pick), view, plan.family.name } }

@@ -90,7 +90,8 @@ module VastLattice
 
       def normal_at(facet, point)
         side = facet.soft.find { |from, till, _| [from, till].any? { |corner| Vector.length(Vector.minus(corner, point)) < 1e-9 } }
-        side ? Vector.unit(Vector.add(facet.normal, side[2])) : facet.normal
+        between = Vector.add(facet.normal, side[2]) if side
+        between && Vector.length(between).positive? ? Vector.unit(between) : facet.normal
       end
     end
   end
