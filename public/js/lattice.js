@@ -268,7 +268,7 @@ export function lattice() {
       }
     },
 
-    // The cells where something stronger decides otherwise.
+    // The cells where something stronger decides otherwise; what is suppressed is not shown either.
     overruled(state, features, rows) {
       const holds = { suppressed: (is) => is === 'x', built: (is) => is !== 'x', hidden: (is) => is !== 's', shown: (is) => is === 's' }[state];
       return features.flatMap((name) => rows.map((row) => ({ line: found.lines.find((line) => line.name === name), at: found.variants.indexOf(row), row })))

@@ -393,7 +393,7 @@ class VaryBrowserTest < BrowserCase
     press(%i[shift right])
     assert_text '2 cells selected'
     click_on 'Hide'
-    assert_selector '.notice', text: '2 cells of table Sizes typed as hidden; new column windows.shown; in 1 cell something stronger decides'
+    assert_selector '.notice', text: '2 cells of table Sizes typed as hidden; new column windows.shown.'
     assert_stored([nil, 'hidden', 'hidden']) { cells('windows.shown').last(3) }
     assert_selector '[aria-label="Windows in SF-2000: hidden by table"]'
     within('.foot') { click_on 'Undo it' }

@@ -33,7 +33,7 @@ class TablesAPITest < WebCase
 
     assert_equal [8, 8, '500', true], [sheet['rows'].size, sheet['columns'].size, sheet['cells'][0][0], sheet['columns'][0]['key']]
     assert_equal([0, 7], rows.map { |row| row['row'] })
-    assert_equal [['3 mm', 'rule'], 'SF-2500-160-3-GAL'], [rows.last['cells'][2], rows.last['labels']['part_number']]
+    assert_equal [['3 mm', 'rule'], 'SF-2500-160-3-GAL-P100'], [rows.last['cells'][2], rows.last['labels']['part_number']]
     assert_equal %w[630 800 1000], get_json("#{API}/tables/size/series?kind=R10&first=600&count=3")['texts']
     assert_match(/must be a number/, get_json("#{API}/tables/size/series?kind=R10&first=x&count=3")['error']['remedy'])
     narrow = get_json("#{API}/tables/size/narrow?key[length]=1600")
