@@ -86,6 +86,15 @@ class ContrastTest < CoreCase
     assert_operator looked[false], :>, TIMES / 2
   end
 
+  # What is placed anew but means the same changes nothing, also where nothing can be weighed.
+  def test_a_component_that_is_compiled_anew_is_no_change
+    leg = { 'name' => 'Leg', 'parts' => [{ 'name' => 'post', 'stock' => { 'kind' => 'plate', 'width' => '50', 'height' => '60', 'thickness' => '5' } }] }
+    hall = Family.from_tree('name' => 'Hall', 'components' => [{ 'name' => 'leg', 'family' => 'Leg' }], 'tables' => [{ 'name' => 'size', 'columns' => [], 'rows' => [{ 'name' => 'A', 'cells' => {} }] }])
+    thick = leg.merge('parts' => [leg['parts'].first.merge('stock' => leg['parts'].first['stock'].merge('thickness' => '6'))])
+    one, same, other = [leg, leg, thick].map { |tree| Plan.of(hall, library: Plan::Library.new([Family.from_tree(tree)])) }
+    assert_equal([0, 1], [same, other].map { |plan| Checks::BlastRadius.new(one, plan, work: 0).to_tree['changed'] })
+  end
+
   # The first component of a family, and the last one that goes.
   def test_a_component_comes_and_goes
     leg = Family.from_tree('name' => 'Leg', 'parts' => [{ 'name' => 'post', 'stock' => { 'kind' => 'plate', 'width' => '50', 'height' => '60', 'thickness' => '5' } }])

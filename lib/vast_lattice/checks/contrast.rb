@@ -48,8 +48,8 @@ module VastLattice
         placed(before) != placed(after) || before.family.materials != after.family.materials || (@late && said(before) != said(after))
       end
 
-      # What is placed, by identity.
-      def placed(plan) = plan.placed.all.map { |one| one.plan.object_id }
+      # The families of what is placed, on all levels.
+      def placed(plan) = plan.placed.all.map { |one| one.plan && [one.plan.family, placed(one.plan)] }
 
       # Whether prices wait for the shape, here or in a component.
       def late?(plan) = !plan.late_program.nil? || plan.placed.all.any? { |one| one.plan && late?(one.plan) }
