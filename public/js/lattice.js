@@ -43,7 +43,7 @@ export function lattice() {
 
     init() {
       this.table = this.$root.dataset.table;
-      view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: 88 });
+      view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: 100 });
       view.root.setAttribute('aria-label', 'Lattice of states');
       overview = new Overview(this.$root.querySelector('.lattice-overview'), view, (line, { at }) => STATES[line.states[at]]);
       this.listeners = { reviewed: () => { view.drawHead(); view.redraw(); }, outcome: () => view.redraw(), resize: () => { this.fitHeight(); overview.draw(); } };
