@@ -212,4 +212,15 @@ class RuleTablesTest < CoreCase
     assert_equal :rules_disagree, finding.code
     assert_match(/"Five" says 5, "Hinges" says 4/, finding.message)
   end
+
+  # An output that goes takes its ranks along, and leaves the others theirs.
+  def test_ranks_stay_with_their_outputs
+    table = { 'name' => 'T', 'outputs' => %w[a b.built c], 'inputs' => ['d'], 'policy' => 'priority', 'priorities' => [%w[1 2], [], %w[5 4]],
+              'rows' => [{ 'tests' => ['-'], 'values' => %w[1 yes 4] }] }
+    family = Family.from_tree('name' => 'F', 'rule_tables' => [table], 'parameters' => %w[a c d].map { |name| { 'name' => name, 'kind' => 'number' } })
+    left = Family::Edits::Removal.of(family) { |target| target == 'a' }.rule_tables.first
+    assert_equal [%w[b.built c], [[], %w[5 4]], %w[yes 4]], [left.outputs, left.priorities, left.rows.first.values]
+    alone = Family::Edits::Removal.of(family) { |target| target == 'c' }.rule_tables.first
+    assert_equal [%w[a b.built], %w[1 2]], [alone.outputs, alone.priorities]
+  end
 end

@@ -42,8 +42,8 @@ module VastLattice
           current, foreseen, around = store.foresee(slug, follow: following(edits)) { |family| edited(family, edits) }
           picture = foreseen_picture(foreseen) if sent['picture']
           others = around.map do |one|
-            { **consequences(one.stored.plan, one.plan), findings: one.fresh.map(&:to_tree),
-                                                         name: one.stored.record.name, slug: one.stored.slug }
+            told = { name: one.stored.record.name, slug: one.stored.slug, findings: one.fresh.map(&:to_tree) }
+            consequences(one.stored.plan, one.plan).merge(told)
           end
           answer(**consequences(current.plan, foreseen), picture: picture, kept: kept_touched(slug, current.plan, foreseen), others: others)
         end

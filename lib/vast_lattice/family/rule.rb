@@ -38,6 +38,11 @@ module VastLattice
         end
       end
 
+      # The rule with what the block makes of each list of effects: those of its branches, and of otherwise.
+      def with_effects
+        with(branches: branches.map { |branch| branch.with(effects: yield(branch.effects)) }, otherwise: yield(otherwise))
+      end
+
       # Path of a branch's condition below the rule.
       def condition_path(index) = index.zero? ? ['when'] : ['else_when', index - 1, 'when']
 

@@ -46,6 +46,22 @@ module VastLattice
       # The values by priority of each output that is set: "priorities" are lists for each of them, or one list for the first.
       def priorities_by_output = priorities.all?(Array) ? priorities : [priorities]
 
+      # {number of an output that is set => its values by priority}
+      def ranks
+        set = columns.each_index.select { |at| columns[at].sets? }
+        set.zip(priorities_by_output).to_h { |at, list| [at, list.to_a] }
+      end
+
+      # "priorities" of these lists: where the first output alone is ranked, its list.
+      def self.priorities(lists) = lists.drop(1).any?(&:any?) ? lists : lists.first.to_a
+
+      # The same table with the outputs of these numbers, in this order, as they are ranked, and with their values; one may be there
+      # twice.
+      def picked(places)
+        with(outputs: outputs.values_at(*places), priorities: RuleTable.priorities(ranks.values_at(*places).compact),
+             rows: rows.map { |row| row.with(values: row.values.values_at(*places)) })
+      end
+
       # The Output of each column.
       def columns = outputs.map { |text| Output.read(text) }
     end

@@ -2,7 +2,7 @@
 
 module VastLattice
   class Family
-    # What keeps a component from being the twin of another.
+    # What keeps a component from being the twin of another, and what of one its original decides.
     module Twins
       # A sentence, or nil. +original+ is nil where there is none.
       def self.fault(component, original)
@@ -13,6 +13,16 @@ module VastLattice
         return "that is of the family #{original.family}." unless original.family.casecmp?(component.family)
 
         'it is given values or rows of its own.' if component.values.any? || component.rows.any?
+      end
+
+      # States of a component itself, which a twin has of its own.
+      OWN = %w[built shown].freeze
+      private_constant :OWN
+
+      # Whether a path leads into one of the components of these +names+, beyond their own states.
+      def self.inside?(path, names)
+        first, *rest = Name.read(path.to_s).segments
+        rest.any? && names.any? { |name| name.casecmp?(first) } && !(rest.one? && OWN.include?(rest.first.downcase))
       end
     end
   end

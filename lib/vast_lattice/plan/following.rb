@@ -117,10 +117,7 @@ module VastLattice
       # Effects that reach components of several families by kind or role, as one for each component: a new name is that of one
       # family alone.
       def with_each(family)
-        family.with(rules: family.rules.map do |rule|
-          branches = rule.branches.map { |branch| branch.with(effects: branch.effects.flat_map { |effect| each(effect) }) }
-          rule.with(branches: branches, otherwise: rule.otherwise.flat_map { |effect| each(effect) })
-        end)
+        family.with(rules: family.rules.map { |rule| rule.with_effects { |list| list.flat_map { |effect| each(effect) } } })
       end
 
       def each(effect)
@@ -179,8 +176,8 @@ module VastLattice
       def paths_to(plan, name)
         plan.placed.all.select(&:plan).flat_map do |one|
           parameter = mine?(one.component) ? one.plan.family.parameter(name) : nil
-          [*([Name.of(one.name, name), parameter] if parameter)].each_slice(2).to_a +
-            paths_to(one.plan, name).map { |path, own| [Name.of(one.name, *path.segments), own] }
+          own = parameter ? [[Name.of(one.name, name), parameter]] : []
+          own + paths_to(one.plan, name).map { |path, inner| [Name.of(one.name, *path.segments), inner] }
         end
       end
 

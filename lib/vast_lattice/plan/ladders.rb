@@ -85,10 +85,9 @@ module VastLattice
         return if found.empty?
 
         tables, branches = found.partition { |source, _, _| source.is_a?(Bound::RuleTable) }
+        by_tables = tables.map(&:first).uniq(&:index).sort_by { |source| source.table.name }
         Rung::Rules.new(sayings: branches.sort_by { |rule, branch, _| [rule.rule.name, branch] }.map { |one| saying(*one) } +
-                                 tables.map(&:first).uniq(&:index).sort_by do |table|
-                                   table.table.name
-                                 end.map { |table| saying_of(table, target) })
+                                 by_tables.map { |source| saying_of(source, target) })
       end
 
       def saying(rule, branch, decision)

@@ -79,11 +79,9 @@ module VastLattice
       def component(same, spot, at)
         placing, own, = same.first
         names = same.map { |one, _, numbers| spot.named(one.path(numbers)) }
-        alone = same.one? && !placing.component.label.empty?
-        one = family(own, spot.inside(at, names, same.sum { |_, _, numbers| numbers.size }),
-                     alone ? placing.component.label : own.plan.family.name, same.map(&:first).uniq(&:object_id).map do |placed|
-                                                                               reason(placed)
-                                                                             end.uniq)
+        title = same.one? && !placing.component.label.empty? ? placing.component.label : own.plan.family.name
+        reasons = same.map(&:first).uniq(&:object_id).map { |placed| reason(placed) }.uniq
+        one = family(own, spot.inside(at, names, same.sum { |_, _, numbers| numbers.size }), title, reasons)
         one.tap { one.called = same.flat_map { |placed, _, numbers| numbers.map { |number| placed.called(number) } }.compact }
       end
 

@@ -66,8 +66,7 @@ module VastLattice
         # Of each output that is set; of one alone a plain list. Without a list of the first, nothing is ranked.
         def priorities
           set = outputs.each_index.select { |at| Family::Output.read(outputs[at]).sets? }
-          found = set.map { |at| allowed(at) }
-          found.drop(1).any?(&:any?) ? found : found.first.to_a
+          Family::RuleTable.priorities(set.map { |at| allowed(at) })
         end
 
         # Values of an output in their order.

@@ -33,20 +33,15 @@ module VastLattice
               @xml.inputExpression('id' => "#{@id}_e#{at}", 'typeRef' => TYPES.fetch(@inputs[at].kind)) { written(text) }
             end
           end
+          ranks = @table.ranks
           @table.outputs.each_with_index do |text, at|
             @xml.output('id' => "#{@id}_o#{at}", 'name' => text, 'typeRef' => TYPES.fetch(@outputs[at].kind)) do
-              order = priorities[at]
-              next if order.to_a.empty?
+              order = ranks[at].to_a
+              next if order.empty?
 
               @xml.outputValues('id' => "#{@id}_v#{at}") { written(order.map { |value| @outputs[at].result(value) }.join(', ')) }
             end
           end
-        end
-
-        # {number of an output => its values by priority}: those of what is set, in their order.
-        def priorities
-          set = @table.columns.each_index.select { |at| @table.columns[at].sets? }
-          set.zip(@table.priorities_by_output).to_h
         end
 
         def rows

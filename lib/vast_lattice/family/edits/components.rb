@@ -54,7 +54,8 @@ module VastLattice
           raise Error.new("They cannot be made the same: #{fault}", remedy: 'Choose another one.') if fault
 
           names = twins.map(&:name)
-          family = TwinInsides.without(family, names)
+          # What decides their insides is said of the original alone.
+          family = Removal.of_deciders(family) { |target| Twins.inside?(target, names) }
           family.with(components: family.components.map do |own|
             twins.include?(own) || names.include?(own.twin) ? own.with(twin: original.name, rows: {}, values: {}) : own
           end)

@@ -25,7 +25,8 @@ module VastLattice
         def made
           own = @twin.with(twin: '', rows: @original.rows, values: @original.values)
           @family.with(components: self.class.replaced(@family, own), tables: @family.tables.map { |table| table(table) },
-                       rules: @family.rules.map { |rule| rule(rule) }, rule_tables: @family.rule_tables.map { |table| rule_table(table) },
+                       rules: @family.rules.map { |rule| rule.with_effects { |list| effects(list) } },
+                       rule_tables: @family.rule_tables.map { |table| rule_table(table) },
                        overrides: @family.overrides.flat_map { |one| [one, *overridden(one)] })
         end
 
@@ -33,7 +34,7 @@ module VastLattice
 
         # What a path into the original is of the twin, or nil.
         def twin_of(target)
-          Name.of(@twin.name, *Name.read(target).segments.drop(1)).to_s if TwinInsides.inside?(target, [@original.name])
+          Name.of(@twin.name, *Name.read(target).segments.drop(1)).to_s if Twins.inside?(target, [@original.name])
         end
 
         def overridden(one) = twin_of(one.target)&.then { |target| one.renamed(target) }
@@ -47,9 +48,15 @@ module VastLattice
           table.with(columns: table.columns + more.map { |column| column.with(target: twin_of(column.target)) }, rows: rows)
         end
 
-        def rule(rule)
-          branches = rule.branches.map { |branch| branch.with(effects: effects(branch.effects)) }
-          rule.with(branches: branches, otherwise: effects(rule.otherwise))
+        # One column more for each of the original's, with the same values, ranked alike.
+        def rule_table(table)
+          outputs = table.columns
+          places = outputs.each_index.select { |at| outputs[at].named? && twin_of(outputs[at].target) }
+          return table if places.empty?
+
+          made = table.picked([*outputs.each_index, *places])
+          more = outputs.values_at(*places).map { |output| output.with(target: twin_of(output.target)).to_s }
+          made.with(outputs: table.outputs + more)
         end
 
         def effects(list)
@@ -57,26 +64,6 @@ module VastLattice
             target = twin_of(effect.target) unless effect.message?
             target ? [effect, effect.with(target: target)] : [effect]
           end
-        end
-
-        # One column more for each of the original's, with the same values, ranked alike.
-        def rule_table(table)
-          outputs = table.columns
-          places = outputs.each_index.select { |at| outputs[at].named? && twin_of(outputs[at].target) }
-          return table if places.empty?
-
-          more = places.map { |at| outputs[at].with(target: twin_of(outputs[at].target)).to_s }
-          table.with(outputs: table.outputs + more, priorities: priorities(table, outputs, places),
-                     rows: table.rows.map { |row| row.with(values: row.values + row.values.values_at(*places)) })
-        end
-
-        def priorities(table, outputs, places)
-          return table.priorities if table.priorities.empty?
-
-          set = outputs.each_index.select { |at| outputs[at].sets? }
-          ranks = set.zip(table.priorities_by_output).to_h
-          lists = table.priorities_by_output + (places & set).map { |at| ranks[at].to_a }
-          lists.drop(1).any?(&:any?) ? lists : lists.first
         end
       end
     end

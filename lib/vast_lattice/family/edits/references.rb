@@ -26,11 +26,9 @@ module VastLattice
 
         # The message of a forbid or warn is no name.
         def self.rename_effects(rule)
-          renamed = lambda do |effects|
+          rule.with_effects do |effects|
             effects.map { |effect| effect.message? ? effect : effect.with(target: yield(effect.target)) }
           end
-          rule.with(branches: rule.branches.map { |branch| branch.with(effects: renamed.call(branch.effects)) },
-                    otherwise: renamed.call(rule.otherwise))
         end
         private_class_method :rename_effects
 

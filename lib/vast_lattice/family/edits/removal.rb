@@ -14,12 +14,16 @@ module VastLattice
 
         # Without those of which the block says so, by their paths.
         def self.of(family, &mine)
+          of_deciders(family, &mine).with(opt_outs: family.opt_outs.reject { |own| mine.call(own.subject) },
+                                          allowances: family.allowances.reject { |own| mine.call(own.one) || mine.call(own.other) },
+                                          alternatives: family.alternatives.filter_map { |group| group(group, mine) })
+        end
+
+        # The same of what decides them alone.
+        def self.of_deciders(family, &mine)
           family.with(tables: family.tables.map { |table| columns(table, mine) }, rules: family.rules.map { |rule| effects(rule, mine) },
                       rule_tables: family.rule_tables.filter_map { |table| outputs(table, mine) },
-                      overrides: family.overrides.reject { |own| mine.call(own.target) },
-                      opt_outs: family.opt_outs.reject { |own| mine.call(own.subject) },
-                      allowances: family.allowances.reject { |own| mine.call(own.one) || mine.call(own.other) },
-                      alternatives: family.alternatives.filter_map { |group| group(group, mine) })
+                      overrides: family.overrides.reject { |own| mine.call(own.target) })
         end
 
         def self.columns(table, mine)
@@ -32,10 +36,7 @@ module VastLattice
 
         # The message of a forbid or warn is no name.
         def self.effects(rule, mine)
-          rest = ->(list) { list.reject { |effect| !effect.message? && mine.call(effect.target) } }
-          rule.with(branches: rule.branches.map do |branch|
-            branch.with(effects: rest.call(branch.effects))
-          end, otherwise: rest.call(rule.otherwise))
+          rule.with_effects { |list| list.reject { |effect| !effect.message? && mine.call(effect.target) } }
         end
         private_class_method :effects
 
@@ -43,9 +44,8 @@ module VastLattice
         def self.outputs(table, mine)
           kept = table.columns.each_with_index.reject { |output, _| output.named? && mine.call(output.target) }.map(&:last)
           return table if kept.size == table.outputs.size
-          return if kept.empty?
 
-          table.with(outputs: table.outputs.values_at(*kept), rows: table.rows.map { |row| row.with(values: row.values.values_at(*kept)) })
+          table.picked(kept) if kept.any?
         end
         private_class_method :outputs
 

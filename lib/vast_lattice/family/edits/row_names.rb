@@ -52,8 +52,7 @@ module VastLattice
         private_class_method :spoken_of?
 
         def self.rule_with(rule, name, &)
-          rule.with(branches: rule.branches.map { |branch| branch.with(effects: effects(branch.effects, name, &)) },
-                    otherwise: effects(rule.otherwise, name, &))
+          rule.with_effects { |list| effects(list, name, &) }
         end
         private_class_method :rule_with
 

@@ -25,11 +25,11 @@ module VastLattice
         end
 
         def kept(family)
-          family.with(parameters: family.parameters.map { |own| mine?(own.name) ? parameter(own) : own },
-                      tables: family.tables.map { |own| table(own) }, rules: family.rules.map { |own| rule(own) },
+          family.with(parameters: family.parameters.map { |own| parameter(own) }, tables: family.tables.map { |own| table(own) },
+                      rules: family.rules.map { |own| own.with_effects { |list| list.map { |one| effect(one) } } },
                       rule_tables: family.rule_tables.map { |own| rule_table(own) },
                       forms: family.forms.map { |own| own.map_fields { |field| asked(field) } },
-                      overrides: family.overrides.map { |own| mine?(own.target) ? own.with(value: number(own.value)) : own },
+                      overrides: family.overrides.map { |own| override(own) },
                       components: family.components.map { |own| component(own) })
         end
 
@@ -41,7 +41,11 @@ module VastLattice
         def number(text) = text.is_a?(String) && text.match?(Formula::PLAIN_NUMBER) ? "#{text.strip} #{@unit}" : text
         def numbers(hash, *keys) = hash.merge(hash.slice(*keys).transform_values { |text| number(text) })
 
+        def override(own) = mine?(own.target) ? own.with(value: number(own.value)) : own
+
         def parameter(own)
+          return own unless mine?(own.name)
+
           fields = %i[default formula least most step].to_h { |field| [field, number(own.public_send(field))] }
           own.with(**fields, choices: own.choices.map { |choice| number(choice) })
         end
@@ -57,11 +61,6 @@ module VastLattice
         end
 
         def limited(column) = column.with(**%i[least most step].to_h { |field| [field, number(column.public_send(field))] })
-
-        def rule(own)
-          own.with(branches: own.branches.map { |branch| branch.with(effects: branch.effects.map { |one| effect(one) }) },
-                   otherwise: own.otherwise.map { |one| effect(one) })
-        end
 
         def effect(own)
           return own if own.message? || !mine?(own.target)

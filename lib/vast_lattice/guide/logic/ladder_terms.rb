@@ -104,12 +104,10 @@ module VastLattice
           stepped = check.step && check.narrowings.none?(&:step)
           base = check.least ? @terms.of(check.least) : Logic.real(0)
           [*limits(check, term), *(Logic.whole((term - base) / @terms.of(check.step)) if stepped),
-           *check.narrowings.reject { |one| left_open?(one) }.flat_map do |one|
-             limits(one, term).map do |fact|
-               Z3.Implies(narrows(one), fact)
-             end
-           end]
+           *check.narrowings.reject { |one| left_open?(one) }.flat_map { |one| narrowed(one, term) }]
         end
+
+        def narrowed(one, term) = limits(one, term).map { |fact| Z3.Implies(narrows(one), fact) }
 
         # Which of the rows that count narrow it is left open.
         def left_open?(one) = one.kind == :rule && one.source.chosen(one.numbers.last, one.item)

@@ -55,16 +55,13 @@ module VastLattice
 
         # Effects that pick a row.
         def setting(rule, paths)
-          set = lambda do |effects|
+          rule.with_effects do |effects|
             effects.map do |effect|
               next effect unless effect.kind == 'set' && paths.any? { |path| path.key == effect.target.downcase }
 
               effect.with(arguments: effect.arguments.merge('to' => named_row(effect.arguments['to'].to_s)))
             end
           end
-          rule.with(branches: rule.branches.map do |branch|
-            branch.with(effects: set.call(branch.effects))
-          end, otherwise: set.call(rule.otherwise))
         end
 
         def cells(table, paths)
