@@ -210,6 +210,18 @@ class CompositionTest < CoreCase
     assert_match(/Their load/, told.message)
   end
 
+  # None of them decides then: what is given stands, in every instance, and not the default there.
+  def test_where_rules_of_two_levels_disagree_what_is_given_stands
+    leg = LEG.merge('rules' => [{ 'name' => 'Own load', 'when' => 'height > 0 mm', 'then' => [{ 'set' => 'load', 'to' => '20 kg' }] }])
+    own = { 'name' => 'Stand', 'rules' => [{ 'name' => 'Their load', 'when' => '1 < 2', 'then' => [{ 'set' => 'leg.load', 'to' => '30 kg' }] }],
+            'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' }, 'values' => { 'load' => 'index * 7 kg' },
+                               'pattern' => { 'kind' => 'linear', 'along' => 'x', 'count' => '2', 'pitch' => '1 m' } }] }
+    outcome = resolved(Plan::Library.new([FOOT, leg, own].map { |tree| Family.from_tree(tree) }).plan('Stand'))
+    assert_equal [7.0, 14.0], outcome.value('leg.load')
+    assert_equal %i[rules_disagree rules_disagree], codes(outcome)
+    assert_match(/given besides them stands: 14 kg/, outcome.because('leg.2.load').chain.map(&:sentence).join)
+  end
+
   # Rule 15: what is not built can be read and weighs nothing.
   def test_what_is_not_built_can_be_read_and_weighs_nothing
     plan = stand({}, leg: { 'built_when' => 'need > 400 mm' })

@@ -88,8 +88,18 @@ module VastLattice
       def given(placing, last, number)
         target = last.decision.outside? && given_target(placing, last.subject) or return []
         nobody = Plan::Decider.decode(@outcome.deciders[target.index]).first == :none
+        return [] if nobody
+
         position = number && placing.instances.index { |own, _| own == number }
-        nobody ? [] : [Because.new(@outcome, position && [number, position]).reason(target), *link(target)]
+        reason = Because.new(@outcome, position && [number, position]).reason(target)
+        last.decision.kind == :answer && %i[rule said].include?(reason.decision.kind) ? [besides(reason, last, target)] : [reason, *link(target)]
+      end
+
+      # A rule here and one of the component disagree: what is given besides them stands.
+      def besides(reason, last, target)
+        rung = @plan.bound.ladder(target).besides.rungs.first.is_a?(Plan::Rung::Cells) ? :table : :formula
+        reason.with(value: last.value, over: [], decision: Decision.new(kind: rung, word: Plan::Decider::WORDS.fetch(rung)),
+                    sentence: "Rules here and there disagree, so what is given besides them stands: #{last.value}.")
       end
     end
   end

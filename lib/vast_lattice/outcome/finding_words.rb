@@ -218,6 +218,9 @@ module VastLattice
                     message: "#{format(what, target.text(value), target.name)} is not used: #{who}.")
       end
 
+      # What a parent gives under a rule of its own is there in case that a rule here says otherwise.
+      def said_besides?(index) = @outcome.pick.overrides[index].is_a?(Plan::Given::Said)
+
       # Answers that were given but do not decide, because something stronger does.
       def unused_answers
         return [] if @outcome.pick.answers.all?(&:nil?)
@@ -226,7 +229,7 @@ module VastLattice
           next if value.nil?
 
           decision = Decision.of(@outcome, target(index))
-          next if %i[answer override].include?(decision.kind)
+          next if %i[answer override said].include?(decision.kind) || said_besides?(index)
 
           unused(target(index), Plan::Given.taken(value), decision.kind == :idle ? 'it does not apply now' : "#{decision} decides it")
         end

@@ -10,8 +10,9 @@ module VastLattice
       # What a rule of a parent decides: it ranks as a rule of the family itself.
       Said = Struct.new(:value)
 
-      # One thing that is given: +inlet+ an Inlet's steps, +place+ :override, :rule or :answer, and the value.
-      Item = Struct.new(:inlet, :place, :value)
+      # One thing that is given: +inlet+ an Inlet's steps, +place+ :override, :rule or :answer, the value, and with a rule what is
+      # given besides it, which stands where a rule here says otherwise.
+      Item = Struct.new(:inlet, :place, :value, :besides)
 
       # A value as it is handed on, and as it is taken.
       def self.handed(value) = value.nil? ? NOTHING : value

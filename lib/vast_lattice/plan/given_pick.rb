@@ -25,13 +25,14 @@ module VastLattice
 
       def take(item)
         first, *rest = item.inlet
-        return ((@below ||= {})[first] ||= []) << Given::Item.new(rest, item.place, item.value) if rest.any?
+        return ((@below ||= {})[first] ||= []) << Given::Item.new(rest, item.place, item.value, item.besides) if rest.any?
 
         target = @plan.targets[first]
         return row(target, item.value) if target.kind == :row
 
         return @answers[first] = item.value if item.place == :answer
 
+        @answers[first] = item.besides unless item.besides.nil?
         @overrides[first] = item.place == :rule ? Given::Said.new(item.value) : item.value
       end
 

@@ -30,6 +30,9 @@ module VastLattice
       # What a branch of a rule says, by their numbers, or nil.
       def saying(rule, branch) = sayings.find { |one| !one.table? && one.index == rule && one.branch == branch }
 
+      # The same with what is weaker than rules alone.
+      def besides = with(rungs: rungs.grep(Rung::Cells) + rungs.grep(Rung::Own))
+
       # Each rung as +reader+ reads it: it has a method for each kind of rung.
       def read(reader) = rungs.map { |rung| reader.public_send(rung.name, rung) }
     end

@@ -17,11 +17,15 @@ module VastLattice
           @index = index
           @constants = constants
           @known = []
+          @besides = []
           @called = nil
         end
 
-        # A Target that it is given has its value now.
-        def gave(target) = @known << target
+        # A Target that it is given has its value now; +besides+ says whether there is also what it would be without rules.
+        def gave(target, besides: false)
+          @known << target
+          @besides << target if besides
+        end
 
         # Instances: i, a list of their numbers.
         def counted(target)
@@ -40,7 +44,8 @@ module VastLattice
           @called = @known.dup
           given = @component.given.select { |target| @known.include?(target) }
           caller = keep(Calling.new(@plan, given))
-          lists = %w[v d].map { |name| "[#{given.map { |target| "#{name}#{target.index}" }.join(', ')}]" }
+          lists = %w[v d].map { |name| listed(given.map { |target| "#{name}#{target.index}" }) }
+          lists << (given.any? { |target| @besides.include?(target) } ? listed(given.map { |target| besides(target) }) : 'nil')
           "q#{@number} = #{caller}.call(#{@component.many? ? "i#{@number}" : 'nil'}, #{lists.join(', ')}, p && p[#{@number}])"
         end
 
@@ -63,6 +68,8 @@ module VastLattice
           [called, "#{calls} = #{own}#{@original.calls}"].compact.join("\n")
         end
 
+        def besides(target) = @besides.include?(target) ? "b#{target.index}" : 'nil'
+        def listed(names) = "[#{names.join(', ')}]"
         def keep(object) = @constants.keep(object)
       end
     end

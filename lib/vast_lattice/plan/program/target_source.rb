@@ -26,6 +26,14 @@ module VastLattice
           varies? ? by_instance : chain
         end
 
+        # What is given apart from rules, as the local variable b: what stands where a rule here and one of the component disagree.
+        def besides
+          tests = @ladder.besides.read(self).flatten(1).map { |test, value, _| [test, value] }
+          chain = tests.reverse.reduce('nil') { |rest, (test, value)| test ? "(#{test} ? #{value} : #{rest})" : value }
+          chain = "(#{@instances} || []).map { |v#{@instance}| #{chain} }" if varies?
+          "b#{@number} = #{chain}"
+        end
+
         # A parameter that does not apply is undefined, whoever would decide it.
         def applies(rung)
           [["(k = #{settled(rung.condition)}).nil?", undefined, code(:unsettled)], ['!k', undefined, code(:idle)]]

@@ -56,9 +56,12 @@ module VastLattice
 
         def given(target)
           component = target.port.component
-          @components.fetch(component).gave(target)
+          ladder = @bound.ladders[target.index]
           instances = target.varied? ? "i#{component}" : nil
-          TargetSource.new(@bound.ladders[target.index], @constants, @lists, instance: @bound.targets.size, instances: instances).to_s
+          source = TargetSource.new(ladder, @constants, @lists, instance: @bound.targets.size, instances: instances)
+          besides = source.besides if ladder.rules.any? && ladder.besides.rungs.any?
+          @components.fetch(component).gave(target, besides: !besides.nil?)
+          [source.to_s, *besides].join("\n")
         end
 
         # What is read of components, after they are called with all that has a say in it.
