@@ -104,7 +104,7 @@ module VastLattice
 
           refuse_overlap(current, version, patch)
           refuse_taken(@kind.title(changed), current.record)
-          plan = checked(changed, current.plan)
+          plan = checked(changed, current.plan, patch)
           following = following(current, plan) { |_, document, before| follow ? follow.call(before, current.record.name) : document }
           committed(current, plan, following) do |record, together|
             said = summary(@kind.document(current.plan), changed)
@@ -321,10 +321,10 @@ module VastLattice
 
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.
-      def checked(family, before)
+      def checked(family, before, patch = nil)
         plan = compile(family, before)
         fresh = @kind.faults(plan) - (before ? @kind.faults(before) : [])
-        raise Refused, fresh if fresh.any?
+        raise Refused.new(fresh, patch) if fresh.any?
 
         plan
       end

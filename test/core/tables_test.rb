@@ -29,6 +29,37 @@ class TablesTest < CoreCase
         rows: [{name: low, cells: {needed: 90, remark: "for boxes, small"}}, {name: high, cells: {needed: 160}}]
   YAML
 
+  # Where one value is wanted, a property is that of the row picked; a list where a list is. The default of a bare number is the base unit.
+  def test_a_property_is_used_by_name
+    plan = plan(<<~YAML)
+      currency: EUR
+      patterns: {part_number: "L-{finish.grade}-{finish.price / 1 EUR}"}
+      base_price: finish.price * 2
+      parameters:
+        - {name: colour, kind: text, default: none}
+        - {name: dear, kind: yes_no, formula: finish.price > mean(finish.price)}
+        - {name: most, kind: number, unit: EUR, formula: "max(finish.price)"}
+        - {name: more, kind: number, unit: EUR, formula: "max(finish.price, 12 EUR)"}
+        - {name: safe, kind: number, unit: EUR, formula: "if defined(finish.price) then finish.price else 1 EUR"}
+        - {name: many, kind: count, formula: "count(finish.price)"}
+      tables:
+        - name: finish
+          columns: [{target: colour}, {target: grade, kind: text}, {target: price, kind: number, unit: EUR}]
+          rows:
+            - {name: raw, cells: {colour: none, grade: A, price: 10}}
+            - {name: painted, cells: {colour: red, grade: B, price: 15}}
+            - {name: plated, cells: {colour: zinc, grade: C, price: 11}}
+    YAML
+    said = lambda do |row|
+      outcome = plan.outcome(pick(rows: { 'finish' => row }))
+      [%w[dear most more safe many].map { |name| outcome.text(name) }, outcome.labels['part_number'], outcome.price]
+    end
+    assert_equal [['no', '15 EUR', '12 EUR', '10 EUR', '3'], 'L-A-10', '20.00 EUR'], said.call('raw')
+    assert_equal [['yes', '15 EUR', '15 EUR', '15 EUR', '3'], 'L-B-15', '30.00 EUR'], said.call('painted')
+    assert_equal ['undefined', '15 EUR', 'undefined', '1 EUR', '3'], said.call('').first
+    assert_equal '15 EUR', Checks::Trial.new(plan).run('finish.price', { 'any' => true }, pick(rows: { 'finish' => 'painted' }))['here']
+  end
+
   # Cells that close a circle are faults of their rows alone, the fewest of them; a circle without cells is the family's.
   def test_cells_that_run_in_a_circle
     body = <<~YAML

@@ -84,7 +84,9 @@ class StorageTest < WebCase
     assert_match(/Did you mean length/, refused(Storage::Refused) do
       edit('set_feature', feature: 'windows', field: 'width', text: 'lenght')
     end.full_text)
-    refused(Storage::Refused) { edit('remove_parameter', name: 'length') }
+    needed = refused(Storage::Refused) { edit('remove_parameter', name: 'length') }
+    assert_match(/\AIt would break .*parameter .* more\. In the first: /, needed.message)
+    refute_match(/would break/, refused(Storage::Refused) { edit('put_parameter', name: 'spare', fields: { 'formula' => 'lenght' }) }.message)
     assert_equal before, reloaded
   end
 

@@ -12,14 +12,14 @@ module VastLattice
       end
 
       def visit_plus(node)
-        left, right = node.parts.map { |part| visit(part) }
+        left, right = node.parts.map { |part| visit_one(part) }
         return typed(node, TEXT, [left, right], kind: :concat) if left.type.text? && right.type.text?
 
         alike(node, left, right, 'added')
       end
 
       def visit_minus(node)
-        left, right = node.parts.map { |part| visit(part) }
+        left, right = node.parts.map { |part| visit_one(part) }
         alike(node, left, right, 'subtracted')
       end
 

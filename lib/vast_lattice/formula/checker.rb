@@ -21,6 +21,7 @@ module VastLattice
       # Returns the Typed tree. With +expected+ (a Type), a result of another type is refused.
       def check(node, expected: nil)
         typed = visit(node)
+        typed = one(typed) unless expected&.list?
         demand(typed, expected, 'The formula gives') if expected
         Exact.of(typed)
       end
@@ -69,6 +70,17 @@ module VastLattice
         typed(node, found.type, data: found)
       end
 
+      # Where one value is wanted, a property of a variant table is that of the row picked: what is looked up there.
+      def one(part)
+        names, row = part.kind == :column && part.data.table && @scope.picked(part.data.table)
+        return part unless row
+
+        parts = [part, part.with(type: Type.list(names.type), data: names), part.with(kind: :name, type: row.type, data: row)]
+        part.with(kind: :call, type: part.type.element, data: Functions::ALL.fetch('lookup'), parts: parts)
+      end
+
+      def visit_one(node) = one(visit(node))
+
       # A condition on each item, called item; or the number of an item, from 1 as in FEEL.
       def visit_filter(node)
         list = visit(node.parts.first)
@@ -82,7 +94,7 @@ module VastLattice
       end
 
       def number(node)
-        part = visit(node)
+        part = visit_one(node)
         refuse_not_number(part)
         part
       end
@@ -94,14 +106,14 @@ module VastLattice
       end
 
       def boolean(node)
-        part = visit(node)
+        part = visit_one(node)
         return part if part.type.boolean?
 
         refuse(part.span, "A yes/no value is expected here, not #{part.type}.", 'Compare it, for instance with >.')
       end
 
       def visit_list(node)
-        parts = node.parts.map { |part| visit(part) }
+        parts = node.parts.map { |part| visit_one(part) }
         refuse(node.span, 'An empty list has no type.', 'Put at least one value in it.') if parts.empty?
         odd = parts.find { |part| !parts.first.type.accepts?(part.type) }
         refuse(odd.span, "A list of #{parts.first.type} cannot hold #{odd.type}.", 'Use values of one kind.') if odd
@@ -111,6 +123,7 @@ module VastLattice
       def visit_if(node)
         condition = boolean(node.parts[0])
         yes, no = node.parts.drop(1).map { |part| visit(part) }
+        yes, no = [yes, no].map { |part| one(part) } unless yes.type.list? && no.type.list?
         unless yes.type.accepts?(no.type)
           refuse(no.span, "\"then\" gives #{yes.type}, but \"else\" gives #{no.type}.", 'Both must be of one kind.',
                  code: :dimension)
@@ -127,12 +140,21 @@ module VastLattice
         function = Functions::ALL.fetch(node.data.text.downcase) { unknown_function(node.data) }
         parts = node.parts.map { |part| visit(part) }
         check_count(node, function)
-        types = spread?(function, parts) ? [parts.first.type.element] : parts.map(&:type)
-        result = function.rule.call(types)
-        return typed(node, result, parts, data: function) unless result.is_a?(String)
-
-        refuse(node.span, "#{function.name} expects #{result}, not #{types.join(' and ')}.", "Example: #{function.example.first}.")
+        readings(function, parts).each do |given|
+          result = function.rule.call(types(function, given))
+          return typed(node, result, given, data: function) unless result.is_a?(String)
+        end
+        refuse(node.span, "#{function.name} expects #{function.rule.call(types(function, parts))}, not #{types(function, parts).join(' and ')}.",
+               "Example: #{function.example.first}.")
       end
+
+      # What the arguments may be: as they are, and with one value for lists that may stand for one. A list always has a value.
+      def readings(function, parts)
+        single = parts.map { |part| one(part) }
+        function.name == 'defined' ? [single] : [parts, single].uniq
+      end
+
+      def types(function, parts) = spread?(function, parts) ? [parts.first.type.element] : parts.map(&:type)
 
       def spread?(function, parts) = function.spread && parts.size == 1 && parts.first.type.list?
 

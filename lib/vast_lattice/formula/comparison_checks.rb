@@ -7,7 +7,7 @@ module VastLattice
       private
 
       def visit_compare(node)
-        left, right = node.parts.map { |part| visit(part) }
+        left, right = node.parts.map { |part| visit_one(part) }
         comparable(node.span, left, right)
         refuse_order(node, left)
         typed(node, BOOLEAN, [left, right])
@@ -22,7 +22,7 @@ module VastLattice
 
       # A test such as > 5 of the value before "in".
       def against(node, value)
-        right = visit(node.parts.first)
+        right = visit_one(node.parts.first)
         comparable(right.span, value, right)
         refuse_order(node, value)
         typed(node, BOOLEAN, [right])
@@ -53,7 +53,7 @@ module VastLattice
       end
 
       def visit_in(node)
-        value = visit(node.parts.first)
+        value = visit_one(node.parts.first)
         tests = node.parts.drop(1).map { |part| membership(part, value) }
         typed(node, BOOLEAN, [value, *tests])
       end
@@ -62,7 +62,7 @@ module VastLattice
         return against(node, value) if node.kind == :against
 
         if %i[range list].include?(node.kind)
-          parts = node.parts.map { |part| visit(part) }
+          parts = node.parts.map { |part| visit_one(part) }
           parts.each { |part| comparable(part.span, value, part) }
           if node.kind == :range && !value.type.number?
             refuse(node.span, "A range is of numbers, not of #{value.type}.",
@@ -70,7 +70,7 @@ module VastLattice
           end
           typed(node, BOOLEAN, parts)
         else
-          part = visit(node)
+          part = visit_one(node)
           comparable(part.span, value, part)
           part
         end

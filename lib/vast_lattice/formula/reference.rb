@@ -21,7 +21,8 @@ module VastLattice
         **Names** have underscores instead of blanks and match regardless of case. `windows.built` and
         `windows.shown` are the states of a feature, `brace.built` of a part. In the dimensions of
         a feature, and where its pattern leaves instances out, `index` is the number of the instance. `bolts.length` is
-        a column of a table as a list; its cells must be plain values.
+        a column of a table as a list; its cells must be plain values. Where one value is wanted, a property of a variant table
+        is that of the row picked: `finish.price * 2`, `finish.row = "painted"`.
 
         **In components** names are paths: `leg.height`, `leg.size.row`, `leg.brace.built`, `module.leg.foot.size`, as deep as need
         be; `leg.built` and `rollers.count` are those of the component itself, `leg.price` what it costs as far as no price in it

@@ -20,6 +20,11 @@ module VastLattice
         variables.fetch(name.key) { @lists&.list(name, span) || unknown(name, span) }
       end
 
+      # The ColumnList of the names of a table's rows, and the Variable with the name of the one picked; nil where that cannot be known.
+      def picked(table)
+        row = variables[Name.of(table, 'row').key] and [@lists.rows(table), row]
+      end
+
       # This scope with one more name.
       def with(*others) = Scope.new([*variables.values, *others], @lists, later: @later)
 

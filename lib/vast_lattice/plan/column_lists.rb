@@ -26,7 +26,14 @@ module VastLattice
         return unless column
 
         full_name = Name.of(table.name, column.target).to_s
-        @found[full_name] ||= Formula::ColumnList.new(name: full_name, index: @found.size, **read(table, column, span))
+        picked = table.name if column.property? && @family.variant_tables.include?(table)
+        @found[full_name] ||= Formula::ColumnList.new(name: full_name, index: @found.size, table: picked, **read(table, column, span))
+      end
+
+      # The names of a table's rows, as a list like those of its columns.
+      def rows(table)
+        @found["#{table} rows"] ||= Formula::ColumnList.new(name: "#{table} rows", index: @found.size, type: Formula::TEXT,
+                                                            values: @family.table(table).rows.map(&:name))
       end
 
       # [values by row, Type of one] of a Family::Column. Raises Formula::Error for a column that cannot be a list.

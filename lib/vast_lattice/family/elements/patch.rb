@@ -21,6 +21,16 @@ module VastLattice
         # The family that this patch leads to from +family+.
         def applied(family) = Patching.new(self).apply(family)
 
+        # Whether it changes the element that a Place is in, by the innermost one that it names.
+        def touches?(place)
+          list, name, inner, within = place.path
+          kind = LISTS.key(list)
+          child, children = CHILDREN[kind]
+          key = kind.nil? ? HEADER : [kind, '', name]
+          key = [child, name, within] if inner && inner == children
+          bodies.any? { |changed, *| changed == key }
+        end
+
         private
 
         def turn(list) = list.map { |key, before, after| [key, after, before] }
