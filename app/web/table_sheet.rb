@@ -44,7 +44,7 @@ module VastLattice
 
         target = target.innermost
         return Plan::Target::STATE_WORDS[target.kind] if target.state?
-        return target.type.choices.to_a unless target.value?
+        return target.type.offered unless target.value?
 
         target.type.boolean? ? %w[yes no] : target.subject.choices
       end

@@ -63,7 +63,7 @@ module VastLattice
                             'tables' => family.variant_tables.map do |table|
                               { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
                             end,
-                            'names' => (plan.targets + plan.symbols.measured).map(&:name), 'words' => WORDS,
+                            'names' => plan.symbols.usable_names, 'words' => WORDS,
                             'review' => review, 'view' => @picture[:view])
       end
 
@@ -202,7 +202,7 @@ module VastLattice
         measured = plan.symbols.measured.map { |own| measured_name(own) }
         labels = plan.symbols.label_names.map { |name| { 'name' => name, 'title' => name.tr('_', ' '), 'group' => 'Labels' } }
         items = (family.features + family.parts + family.components).map { |item| { 'name' => item.name, 'title' => item.title } }
-        { 'names' => named + inside_names + measured, 'labels' => labels, 'features' => items + inside_features }
+        { 'names' => named + inside_names + measured + properties, 'labels' => labels, 'features' => items + inside_features }
       end
 
       private
@@ -221,9 +221,18 @@ module VastLattice
           'measured' => true }
       end
 
+      def properties
+        plan.symbols.properties.map do |name, table, column, type, unit|
+          title = column.label.empty? ? column.target.tr('_', ' ') : column.label
+          { 'name' => name, 'title' => "#{table.title}: #{title}", 'unit' => unit.symbol, 'choices' => [],
+            'group' => NAME_GROUPS.fetch(:row), 'number' => type.number?, 'boolean' => type.boolean?, 'settable' => false,
+            'chosen' => false }
+        end
+      end
+
       # What a name is, how it is shown, and what can be done with it.
       def pickable_name(target)
-        choices = target.value? ? target.subject.choices : target.type.choices.to_a
+        choices = target.value? ? target.subject.choices : target.type.offered
         { 'name' => target.name, 'title' => target.title, 'group' => NAME_GROUPS.fetch(target.kind), 'unit' => target.unit.symbol,
           'choices' => choices, 'number' => target.type.number?, 'boolean' => target.type.boolean?,
           'settable' => SETTABLE.include?(target.kind), 'chosen' => target.chosen? }

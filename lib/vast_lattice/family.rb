@@ -67,6 +67,7 @@ module VastLattice
 
     # The material of that name, of the family or of the library; nil where there is none.
     def material(name) = materials.find { |own| own.name.casecmp?(name.to_s) }&.material || Materials[name]
+    def known_materials = Materials::Known.of([*materials.map(&:material), *Materials::ALL.values])
     def material_names = (materials.map { |own| own.name.downcase } + Materials.names).uniq
 
     # The part that a feature belongs to.

@@ -22,6 +22,18 @@ module VastLattice
       [name, Material.new(name: name, title: title, density: density, colour: colour)]
     end.freeze
 
+    # Texts that mean a material: {name or title in small letters => name}.
+    class Known < Value.with(:texts)
+      # Of Materials; of two with one name or title, the first.
+      def self.of(materials)
+        new(texts: materials.reverse.flat_map { |own| [[own.title.downcase, own.name], [own.name, own.name]] }.to_h)
+      end
+
+      def meant(text) = texts[text.strip.downcase]
+      def names = texts.values.uniq
+      def kind = 'material'
+    end
+
     # The material of that name, or nil.
     def self.[](name) = ALL[name.to_s.downcase]
 

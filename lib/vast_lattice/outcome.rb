@@ -158,18 +158,21 @@ module VastLattice
     # A label for people: "undefined" where it is, nothing where there is none of that name.
     def label(name) = labels.fetch(name, '') || 'undefined'
 
-    # What the picked rows say in columns that decide nothing, by name: the texts as typed, or what rules write instead.
+    # What the picked rows say in columns that decide nothing, by name: the texts as typed, a bare number with its unit, or what
+    # rules write instead.
     def properties = said_by_rows.merge(written.except(*plan.family.patterns.keys).transform_values { |text| text || 'undefined' })
 
     def said_by_rows
       plan.family.variant_tables.flat_map do |table|
         row = row_of(table)
-        table.columns.select(&:property?).map { |column| [column.target, row&.cells&.fetch(column.target, '').to_s] }
+        table.columns.select(&:property?).map { |column| [column.target, with_unit(column, row&.cells&.fetch(column.target, '').to_s)] }
       end.to_h
     end
 
+    def with_unit(column, text) = column.unit && text.match?(Formula::PLAIN_NUMBER) ? "#{text} #{column.unit}" : text
+
     def written = @written ||= plan.labels.write(values, plan.labels.by_rules? ? branches : {})
-    private :said_by_rows, :written
+    private :said_by_rows, :with_unit, :written
 
     # Name of the row picked of a table, or nil.
     def row_name(table) = row_of(table)&.name

@@ -21,18 +21,22 @@ export function completing(workspace, { functions, units }) {
   const before = () => box.value.slice(0, box.selectionStart);
   const word = () => (WORD.exec(before()) || [''])[0];
 
-  // Units that the box is for, if it is for one.
-  const ownUnits = () => { const like = box.closest('[data-like]')?.dataset.like; return like ? JSON.parse(like).units : undefined; };
+  // What the box is for, if it is for units or for other known texts.
+  function own() {
+    const like = JSON.parse(box.closest('[data-like]')?.dataset.like || '{}');
+    return like.units ? { texts: like.units, says: 'unit' } : like.offers && !box.value.startsWith('=') && { texts: like.offers, says: like.kind };
+  }
 
   function candidates(typed) {
-    if (ownUnits()) return ownUnits().map((unit) => ({ text: unit, says: 'unit' }));
+    const known = own();
+    if (known) return known.texts.map((text) => ({ text, says: known.says }));
     const { state, names } = workspace();
-    const known = names.map((name) => {
+    const named = names.map((name) => {
       const value = state.values[name];
       const told = state.states[name.replace(/\.(built|shown)$/, '')];
       return { text: name, says: value ? value.text : (told && told.state) || '' };
     });
-    const all = [...known, ...functions.map(({ name, example }) => ({ text: name, says: example, call: true }))];
+    const all = [...named, ...functions.map(({ name, example }) => ({ text: name, says: example, call: true }))];
     // After a number, a unit is meant.
     if (/\d\s*$/.test(before().slice(0, -typed.length || undefined))) return units.map((unit) => ({ text: unit, says: 'unit' }));
     return all;

@@ -1,6 +1,7 @@
 // The cells of a grid: how they are drawn, edited, sorted and filtered.
 import { mark } from './live.js';
 
+const QUANTITY = /^[+-]?[\d.]+( |$)/;
 const PLAIN = /^[+-]?(\d+(\.\d+)?|\.\d+)$/;
 
 // Number and unit of a text, the unit in a lighter tone.
@@ -32,7 +33,13 @@ export function drawCell(element, typed, result) {
   if (typed === '') element.classList.add('cell-open');
   quantity(element, text);
   if (decider && (typed === '' || decider !== 'table')) element.insertAdjacentHTML('beforeend', `<span class="cell-by decider-${decider}">${mark(decider)}</span>`);
-  else if (typed !== '' && !PLAIN.test(typed) && text !== typed) element.insertAdjacentHTML('beforeend', `<span class="cell-by cell-typed">${mark('formula')}</span>`);
+  else if (computed(typed, text)) element.insertAdjacentHTML('beforeend', `<span class="cell-by cell-typed">${mark('formula')}</span>`);
+}
+
+// Whether what was typed is a formula: not a number, nor what it comes to in other letters or by another name of the same thing.
+function computed(typed, text) {
+  if (typed === '' || PLAIN.test(typed)) return false;
+  return typed.startsWith('=') || (QUANTITY.test(text) && typed !== text);
 }
 
 const amount = (value) => { const number = parseFloat(value); return Number.isNaN(number) ? null : number; };

@@ -143,7 +143,7 @@ class FormsTest < BrowserCase
     assert_selector '.fill-proposals', text: 'These answers do not go together.'
     assert_selector '.fill-facts', text: 'none yet'
     assert_selector '.fill-keep button[disabled]'
-    assert_selector '.proposal-list strong', text: 'Shortest load', wait: 15
+    assert_selector '.proposal-list strong', text: 'Shortest load'
     find('.proposal-list strong', text: 'Shortest load', match: :first).ancestor('.proposal-list > li').click_on('Take it')
     assert_no_selector '.fill-proposals'
     assert_selector '[data-ask=shortest_load] .ask-read', text: '300 mm'
@@ -181,7 +181,7 @@ class FormsTest < BrowserCase
     store_origin(address, origin)
     Capybara.current_session.visit("#{origin}/again")
     within_frame(find('iframe')) do
-      assert_selector '.fill-facts', text: 'SF-2000', wait: 10
+      assert_selector '.fill-facts', text: 'SF-2000'
       slide('ask-full-length', 900)
       assert_selector '.fill-facts', text: 'SF-0900'.sub('0', '')
       within('.fill-keep') { click_on 'Keep' }
@@ -278,7 +278,7 @@ class FormsTest < BrowserCase
     fill_in 'Text on the nameplate', with: "LANE 7\t"
     assert_selector '.fill-picture .engraved', text: 'LANE 7'
     click_on '3D'
-    assert_selector 'canvas[data-shown=yes]', wait: 20
+    assert_selector 'canvas[data-shown=yes]'
   end
 
   def keep

@@ -94,6 +94,6 @@ class HealthTest < BrowserCase
     assert_no_selector '.finding', text: 'No variant builds spare'
     assert_empty(store.find('faulty').family.features.select { |feature| feature.name == 'spare' })
     within('.foot') { click_on 'Undo it' }
-    assert_selector '.finding', text: 'No variant builds spare', wait: 20
+    assert_selector '.finding', text: 'No variant builds spare'
   end
 end

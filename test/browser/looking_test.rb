@@ -73,7 +73,7 @@ class LookingTest < BrowserCase
     end
     open_stage('prove', GUIDED, slug: 'straight-module')
     click_on 'Look in all variants'
-    assert_selector '.pair-table tbody tr', text: 'right_frame.frame', wait: 30
+    assert_selector '.pair-table tbody tr', text: 'right_frame.frame'
     pair = find('.pair-table tbody tr', text: 'right_frame.frame')
     assert_match(/mm3|cm3/, pair.text)
     pair.click_on 'Show'

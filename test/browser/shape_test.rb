@@ -99,7 +99,7 @@ class ShapeTest < BrowserCase
     click_on 'Undo'
     assert_selector '[data-recipe=windows]'
     click_on 'Build Side frame, step by step'
-    assert_selector '.scale-says', text: 'all steps', wait: 20
+    assert_selector '.scale-says', text: 'all steps'
     assert_equal mass, fact('mass')
     assert_equal side_frame, stored
   end

@@ -21,7 +21,7 @@ class StayingTest < BrowserCase
     settle
     before = page.evaluate_script(STATE)
     changed_by_another
-    assert_selector '.notice', text: 'changed meanwhile', wait: 10
+    assert_selector '.notice', text: 'changed meanwhile'
     settle
     assert_equal JSON.parse(before), JSON.parse(page.evaluate_script(STATE)), what
   end
@@ -96,7 +96,7 @@ class StayingTest < BrowserCase
 
   def test_prove
     open_stage('prove')
-    assert_selector '#lattice .sheet-cell, #lattice [role=gridcell]', wait: 10
+    assert_selector '#lattice .sheet-cell, #lattice [role=gridcell]'
     find('#lattice [role=gridcell]', match: :first).click
     press(:down, :right)
     stays('a cell of the lattice')

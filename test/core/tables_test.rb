@@ -57,6 +57,9 @@ class TablesTest < CoreCase
     assert_equal [['no', '15 EUR', '12 EUR', '10 EUR', '3'], 'L-A-10', '20.00 EUR'], said.call('raw')
     assert_equal [['yes', '15 EUR', '15 EUR', '15 EUR', '3'], 'L-B-15', '30.00 EUR'], said.call('painted')
     assert_equal ['undefined', '15 EUR', 'undefined', '1 EUR', '3'], said.call('').first
+    assert_equal({ 'grade' => 'B', 'price' => '15 EUR' }, plan.outcome(pick(rows: { 'finish' => 'painted' })).properties)
+    csv = Exchange::VariantsCSV.new(plan).to_csv.lines.map { |line| line.split(',')[3] }
+    assert_equal ['price [EUR]', '10', '15', '11'], csv
     assert_equal '15 EUR', Checks::Trial.new(plan).run('finish.price', { 'any' => true }, pick(rows: { 'finish' => 'painted' }))['here']
   end
 

@@ -7,12 +7,12 @@ require 'capybara/cuprite'
 # Chromium without its window: a third less work than with it.
 Capybara.register_driver(:chromium) do |app|
   quiet = %w[force-prefers-reduced-motion no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync]
-  Capybara::Cuprite::Driver.new(app, browser_path: '/usr/bin/chromium-headless-shell', window_size: [1280, 887], timeout: 20, process_timeout: 60,
+  Capybara::Cuprite::Driver.new(app, browser_path: '/usr/bin/chromium-headless-shell', window_size: [1280, 887], timeout: 90, process_timeout: 120,
                                      js_errors: true, browser_options: quiet.to_h { |option| [option, nil] })
 end
 Capybara.server = :puma, { Silent: true, Threads: '1:8' }
 Capybara.default_driver = :chromium
-Capybara.default_max_wait_time = 12
+Capybara.default_max_wait_time = 30
 Capybara.enable_aria_label = true
 
 # Base of the tests in the real browser.
@@ -59,7 +59,7 @@ class BrowserCase < CoreCase
   # Opens a stage and waits until its picture is there.
   def open_stage(stage, query = '', slug: 'side-frame')
     visit "/families/#{slug}/#{stage}#{"?#{query}" unless query.empty?}"
-    assert_selector '.picture svg', wait: 10
+    assert_selector '.picture svg'
   end
 
   def run_script(script) = page.evaluate_async_script(script)
@@ -117,7 +117,7 @@ class BrowserCase < CoreCase
   def settle = run_script(SETTLE)
 
   # Waits up to so many seconds until the block holds.
-  def wait_until(seconds = 12)
+  def wait_until(seconds = 30)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
     sleep 0.05 until yield || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
   end

@@ -76,7 +76,7 @@ module VastLattice
       def overriding_inside(stored, inlet, reason)
         own = stored.family.overrides.find { |one| one.target.casecmp?(inlet.name) && reason.decision.kind == :override }
         { 'name' => own&.name, 'unit' => inlet.target.unit.symbol,
-          'choices' => inlet.target.state? ? %w[yes no] : inlet.target.type.choices.to_a }
+          'choices' => inlet.target.state? ? %w[yes no] : inlet.target.type.offered }
       end
 
       # What is needed to override it, or to lift that: nil for what nobody can override.
@@ -85,7 +85,7 @@ module VastLattice
 
         override = stored.family.overrides.find { |own| reason.decision.kind == :override && own.name == reason.decision.name }
         { 'name' => override&.name, 'unit' => target.unit.symbol,
-          'choices' => target.state? ? %w[yes no] : target.type.choices.to_a }
+          'choices' => target.state? ? %w[yes no] : target.type.offered }
       end
 
       def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params)).to_tree

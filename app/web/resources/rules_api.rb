@@ -89,12 +89,24 @@ module VastLattice
         { 'text' => text.to_s, 'tree' => sent['tree'], **read.to_h, 'problem' => { **e.to_tree, 'span' => [e.span.start, e.span.length] } }
       end
 
-      # A plain number takes the unit of what it is compared with, a choice its quotes.
+      # A plain number takes the unit of what it is compared with, a text its quotes unless it is a formula.
       def completed_value(plan, name, value)
-        target = plan.symbols[name] or return value
-        return "#{value} #{target.unit.symbol}".strip if target.type.number? && value.match?(Formula::PLAIN_NUMBER)
+        type, unit = plan.symbols.type_and_unit(name)
+        return value unless type
+        return "#{value} #{unit.symbol}".strip if type.number? && value.match?(Formula::PLAIN_NUMBER)
 
-        target.type.text? && target.type.choices&.include?(value) ? JSON.generate(value) : value
+        type.text? && !formula?(value, plan.symbols.scope) ? JSON.generate(meant(value, type)) : value
+      end
+
+      def formula?(text, scope)
+        Formula.type(text, scope, expected: Formula::TEXT)
+      rescue Formula::Error
+        false
+      end
+
+      # What a text stands for, where the type knows; it may be written in another case or as a title.
+      def meant(text, type)
+        type.words&.meant(text) || type.choices&.find { |choice| choice.casecmp?(text) } || text
       end
 
       # The family without the rule or rule table that is being written.

@@ -87,7 +87,7 @@ module VastLattice
 
       # Of whatever type the formula is.
       def inferred(text)
-        typed = Formula.type(text, @plan.symbols.instance_scope)
+        typed = Formula.type(text.delete_prefix('='), @plan.symbols.instance_scope)
         unit = Units[unit_of(typed).to_s]
         [typed, ->(value) { value.is_a?(Float) ? Units::Format.quantity(value, unit) : value.to_s }]
       end

@@ -16,13 +16,14 @@ module VastLattice
         @errors = false
         @overrides = plan.family.overrides.any?
         @prices = plan.bound.sources.any? { |source| source.amounts.any? } if plan.runnable?
-        @properties = plan.family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
+        @properties = plan.family.variant_tables.flat_map(&:columns).select(&:property?).uniq(&:target)
       end
 
       # Headings, units in brackets.
       def headings
         units = @values.map { |target| target.unit.plain? ? target.name : "#{target.name} [#{target.unit}]" }
-        [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *@properties, *units, *@states,
+        properties = @properties.map { |column| column.unit ? "#{column.target} [#{column.unit}]" : column.target }
+        [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *properties, *units, *@states,
          *@materials, 'mass [kg]', 'area [mm2]', *('price' if @prices), *('overridden' if @overrides), 'findings']
       end
 
@@ -63,7 +64,13 @@ module VastLattice
       # Rows, labels and properties: what a variant is called.
       def identity(variant, outcome)
         rows = @plan.family.variant_tables.map { |table| variant.rows[table.name] }
-        [*rows, *outcome.labels.keys.map { |name| outcome.label(name) }, *outcome.properties.values_at(*@properties)]
+        [*rows, *outcome.labels.keys.map { |name| outcome.label(name) }, *properties(outcome)]
+      end
+
+      # Numbers stand alone, their unit is in the heading.
+      def properties(outcome)
+        texts = outcome.properties
+        @properties.map { |column| column.unit ? texts[column.target].delete_suffix(" #{column.unit}") : texts[column.target] }
       end
 
       # What only some families have.

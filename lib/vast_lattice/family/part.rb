@@ -3,7 +3,7 @@
 module VastLattice
   class Family
     # One piece of the model: the stock it starts from, what it is made of, where it is, and its recipe of
-    # features. A +colour+ is any text; #rrggbb is also drawn. A +finish+
+    # features. A +colour+ is one of Colours. A +finish+
     # is any text; a part that states one has it decided like the others. +least_wall+ (an entry) is the least material
     # that features may leave between each other and to an edge.
     class Part < Value.with(:name, :stock, label: '', note: '', material: 'steel', colour: '', finish: '', at: nil,

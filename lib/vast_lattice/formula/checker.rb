@@ -144,7 +144,8 @@ module VastLattice
           result = function.rule.call(types(function, given))
           return typed(node, result, given, data: function) unless result.is_a?(String)
         end
-        refuse(node.span, "#{function.name} expects #{function.rule.call(types(function, parts))}, not #{types(function, parts).join(' and ')}.",
+        given = types(function, parts)
+        refuse(node.span, "#{function.name} expects #{function.rule.call(given)}, not #{given.join(' and ')}.",
                "Example: #{function.example.first}.")
       end
 

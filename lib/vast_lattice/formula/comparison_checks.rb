@@ -37,10 +37,9 @@ module VastLattice
       end
 
       def check_choice(part, type)
-        return if part.kind != :text || type.choices.nil? || type.choices.include?(part.data)
+        return if part.kind != :text || type.holds?(part.data)
 
-        refuse(part.span, "\"#{part.data}\" is not one of the choices.",
-               Nearest.remedy(part.data, type.choices, kind: 'choice'), code: :unknown_choice)
+        raise Type.refusal(part.data, type, part.span)
       end
 
       def visit_and(node) = typed(node, BOOLEAN, node.parts.map { |part| boolean(part) })

@@ -18,9 +18,7 @@ module VastLattice
                        :bounds,
                        :instance_count, :clear, :tangled
 
-        HEX = /\A#\h{6}\z/
-
-        # +material+ is a Materials::Material; +colour+ a text, which is drawn if it is #rrggbb. +frame+ is that of the family that is
+        # +material+ is a Materials::Material; +colour+ a text, drawn if it is one of Colours. +frame+ is that of the family that is
         # looked at, +path+ lists the components on the way there ("leg", "rollers.3"), +tiers+ from which they are drawn.
         def initialize(solid, material, colour, shown, frame: solid.frame, path: [], tiers: [])
           @frame = frame
@@ -28,7 +26,7 @@ module VastLattice
           @tiers = tiers
           @solid = solid
           @material = material
-          @colour = colour.to_s.match?(HEX) ? colour : material.colour
+          @colour = Colours.drawn(colour) || material.colour
           @shown = shown
         end
 

@@ -92,7 +92,9 @@ module VastLattice
 
         position = number && placing.instances.index { |own, _| own == number }
         reason = Because.new(@outcome, position && [number, position]).reason(target)
-        last.decision.kind == :answer && %i[rule said].include?(reason.decision.kind) ? [besides(reason, last, target)] : [reason, *link(target)]
+        return [reason, *link(target)] unless last.decision.kind == :answer && %i[rule said].include?(reason.decision.kind)
+
+        [besides(reason, last, target)]
       end
 
       # A rule here and one of the component disagree: what is given besides them stands.

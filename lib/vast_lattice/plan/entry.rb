@@ -55,8 +55,8 @@ module VastLattice
       private_class_method :formula
 
       def self.text_entry(text, type)
-        meant = type.choices ? choice(text, type.choices) : text
-        meant ? constant(meant, text, type, :text) : refuse_choice(text, type)
+        meant = type.words&.meant(text) || (type.choices ? choice(text, type.choices) : (text unless type.words))
+        meant ? constant(meant, text, type, :text) : raise(Formula::Type.refusal(text, type, span(text)))
       end
       private_class_method :text_entry
 
@@ -68,12 +68,6 @@ module VastLattice
         alike.first if alike.one?
       end
       private_class_method :choice
-
-      def self.refuse_choice(text, type)
-        raise Formula::Error.new("\"#{text}\" is not one of the choices.", span: span(text), code: :unknown_choice,
-                                                                           remedy: Nearest.remedy(text, type.choices, kind: 'choice'))
-      end
-      private_class_method :refuse_choice
 
       def self.constant(value, text, type, kind)
         Formula::Typed.new(kind: kind, type: type, span: span(text), data: value)

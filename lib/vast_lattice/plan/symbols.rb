@@ -8,6 +8,8 @@ module VastLattice
     class Symbols
       # What the number of an instance is called in formulas.
       INDEX = 'index'
+      COLOUR = Formula::Type.text(words: Colours)
+      private_constant :COLOUR
 
       attr_reader :targets, :findings, :scope, :lists, :placed, :reads
 
@@ -96,6 +98,23 @@ module VastLattice
       # Names of labels, and of properties of rows.
       def label_names = @family.patterns.keys + @family.variant_tables.flat_map(&:columns).select(&:property?).map(&:target)
 
+      # Properties of variant tables that formulas may use, as the row picked has them: [name, Family::Table, column, Type, Unit].
+      def properties
+        @family.variant_tables.flat_map do |table|
+          table.columns.select { |column| column.property? && column.kind != 'display_unit' }
+               .map { |column| [Name.of(table.name, column.target).to_s, table, column, *column_type(column)] }
+        end
+      end
+
+      # All that formulas of the family itself may name.
+      def usable_names = (@targets + measured).map(&:name) + properties.map(&:first)
+
+      # Type and Unit of a name: of a Target, or of a property as the row picked has it; nil where there is none.
+      def type_and_unit(name)
+        target = self[name]
+        target ? [target.type, target.unit] : properties.find { |own, *| own.casecmp?(name.to_s) }&.last(2)
+      end
+
       def feature_names = @family.features.map(&:name)
 
       protected
@@ -149,13 +168,14 @@ module VastLattice
       def add_part(part)
         add_states(part, Place.at('parts', part.name))
         part.features.each { |feature| add_states(feature, Place.at('parts', part.name, 'features', feature.name)) }
-        add(Name.of(part.name, 'material'), :material, Formula::Type.text(@family.material_names), part, Units::PLAIN,
-            Place.at('parts', part.name, 'material'))
-        add(Name.of(part.name, 'colour'), :colour, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
+        add(Name.of(part.name, 'material'), :material, material_type, part, Units::PLAIN, Place.at('parts', part.name, 'material'))
+        add(Name.of(part.name, 'colour'), :colour, COLOUR, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
         return if part.finish.empty?
 
         add(Name.of(part.name, 'finish'), :finish, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'finish'))
       end
+
+      def material_type = @material_type ||= Formula::Type.text(@family.material_names, words: @family.known_materials)
 
       def add_row(table)
         add(Name.of(table.name, 'row'), :row, Formula::Type.text(table.rows.map(&:name)), table, Units::PLAIN,

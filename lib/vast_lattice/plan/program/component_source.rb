@@ -44,8 +44,7 @@ module VastLattice
           @called = @known.dup
           given = @component.given.select { |target| @known.include?(target) }
           caller = keep(Calling.new(@plan, given))
-          lists = %w[v d].map { |name| listed(given.map { |target| "#{name}#{target.index}" }) }
-          lists << (given.any? { |target| @besides.include?(target) } ? listed(given.map { |target| besides(target) }) : 'nil')
+          lists = [locals('v', given), locals('d', given), given.intersect?(@besides) ? locals('b', given, @besides) : 'nil']
           "q#{@number} = #{caller}.call(#{@component.many? ? "i#{@number}" : 'nil'}, #{lists.join(', ')}, p && p[#{@number}])"
         end
 
@@ -68,8 +67,11 @@ module VastLattice
           [called, "#{calls} = #{own}#{@original.calls}"].compact.join("\n")
         end
 
-        def besides(target) = @besides.include?(target) ? "b#{target.index}" : 'nil'
-        def listed(names) = "[#{names.join(', ')}]"
+        # A list of local variables; nil for a Target that is not among +those+.
+        def locals(prefix, targets, those = targets)
+          "[#{targets.map { |target| those.include?(target) ? "#{prefix}#{target.index}" : 'nil' }.join(', ')}]"
+        end
+
         def keep(object) = @constants.keep(object)
       end
     end
