@@ -6,7 +6,8 @@ export class Refusal extends Error {
     this.remedy = error.remedy || '';
     this.findings = error.findings || [];
     this.problems = error.problems || [];
-    this.stale = Boolean(error.stale);
+    // What was changed meanwhile, where that is why.
+    this.stale = error.stale;
     // It would break what uses the family; the findings say where.
     this.used = Boolean(error.used);
     // Whether it can be taken out there, too.

@@ -10,6 +10,7 @@ import { renew } from './renewal.js';
 import { arrive } from './leading.js';
 import { selectOnTab } from './entry.js';
 import { completing } from './completing.js';
+import { allOwn, remember, toldChanges } from './own-changes.js';
 
 // Found afresh each time: the methods are also called from elements that are gone by the time they end.
 const picture = () => document.getElementById('picture');
@@ -312,7 +313,10 @@ export function workspace() {
         if (refresh) await this.refresh();
         return { resolved, made, others };
       } catch (refusal) {
-        if (refusal.stale) setTimeout(() => this.lookForOthers());
+        if (refusal.stale) {
+          if (allOwn(start.slug, refusal.stale)) refusal.message = `${toldChanges(start.slug, refusal.stale)}.`;
+          setTimeout(() => this.lookForOthers());
+        }
         if (refusal.passing) this.tellRefusal(refusal, () => this.editOnce(edits, { refresh, ask }, sentAt));
         throw refusal;
       }
@@ -333,6 +337,7 @@ export function workspace() {
       this.take(moved ? { ...state, pick: this.state.pick } : state);
       if (moved) this.resolve();
       if (unshown) this.tell(unshown);
+      if (made) remember(start.slug, state.version - 1);
       if (state.version > this.seen) this.tellDid(state.version);
       this.seen = Math.max(this.seen, state.version);
       this.tellOthers(others);
@@ -361,7 +366,7 @@ export function workspace() {
     busy() { return Boolean(this.running || this.sending || (this.renew && document.activeElement.matches('input:not([type=checkbox]), textarea'))); },
 
     tellOthers(changes) {
-      if (changes.length) this.tell(`${changes[0].person} changed meanwhile: ${changes.map(({ summary }) => summary.split('\n')[0]).join('; ')}`);
+      if (changes.length) this.tell(toldChanges(start.slug, changes));
     },
 
     async renewUndo() { Object.assign(this.state, await get(`${this.api}/steps`).catch(() => ({}))); },

@@ -244,6 +244,19 @@ class VaryBrowserTest < BrowserCase
     assert_stored('110') { table.row('SF-0500').cells['depth'] }
   end
 
+  # What one did in another window of the same browser is not told as somebody else's.
+  def test_ones_own_other_window
+    open_grid
+    within_window(open_new_window) do
+      open_grid
+      press(:right, '505', :enter)
+      assert_stored('505') { table.row('SF-0500').cells['length'] }
+    end
+    run_script("Alpine.$data(document.querySelector('[x-data=workspace]')).lookForOthers().then(arguments[0])")
+    assert_selector '.notice', text: 'You changed in another window: table size, row SF-0500, column length: 500 → 505'
+    page.windows.drop(1).each(&:close)
+  end
+
   # A word that is being typed is finished, whatever comes in meanwhile.
   def test_typing_is_not_disturbed_by_what_others_do
     open_grid

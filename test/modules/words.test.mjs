@@ -8,9 +8,9 @@ import { pictureOf } from '/js/looks.js';
 import { query } from '/js/pick.js';
 
 test('a refusal speaks for itself, anything else is a fault of the page', (context) => {
-  const refusal = new Refusal({ message: 'No.', remedy: 'Do this.', findings: [{ message: 'x' }, { span: [2, 1] }], stale: true });
+  const refusal = new Refusal({ message: 'No.', remedy: 'Do this.', findings: [{ message: 'x' }, { span: [2, 1] }], stale: [{ number: 3 }] });
   assert.equal(words(refusal), 'No. Do this.');
-  assert.deepEqual([refusal.span, refusal.stale, refusal.problems], [[2, 1], true, []]);
+  assert.deepEqual([refusal.span, refusal.stale, refusal.problems], [[2, 1], [{ number: 3 }], []]);
   assert.equal(words(new Refusal({ message: 'No.' })), 'No.');
   context.mock.method(console, 'error', () => {});
   assert.match(words(new TypeError('x is undefined')), /Something went wrong in this page/);

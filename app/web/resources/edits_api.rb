@@ -58,7 +58,7 @@ module VastLattice
           changes = store.since(slug, count_of('version', 0..))
           inner = params['inner'] ? store.inner_since(slug, count_of('inner', 0..)) : []
           answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') },
-                 inner: inner.map { |change| { 'family' => name_of(change), **change.slice('id', 'person', 'kind', 'summary') } })
+                 inner: inner.map { |change| inner_tree(change) })
         end
 
         get '/:slug/steps' do |slug|
@@ -80,7 +80,10 @@ module VastLattice
 
       private
 
-      def name_of(change) = Storage::DocumentRecord.lean.find(change.document_id).name
+      def inner_tree(change)
+        record = Storage::DocumentRecord.lean.find(change.document_id)
+        { 'family' => record.name, 'slug' => record.slug, **change.slice('id', 'number', 'person', 'kind', 'summary') }
+      end
 
       # The family Stored after edits; where others need what goes, they are told whether it can go there, too.
       def made(slug, edits)
