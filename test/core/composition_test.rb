@@ -222,6 +222,22 @@ class CompositionTest < CoreCase
     assert_match(/given besides them stands: 14 kg/, outcome.because('leg.2.load').chain.map(&:sentence).join)
   end
 
+  # How far apart they are says nothing about how many there are: it may follow from what they are.
+  def test_a_pitch_that_reads_its_own_components_is_no_circle
+    row = { 'kind' => 'linear', 'along' => 'x', 'count' => '3', 'pitch' => 'max(leg.height) + leg.load[1] / 1 kg * 1 mm + gap' }
+    gap = { 'name' => 'gap', 'kind' => 'number', 'unit' => 'mm', 'default' => '0' }
+    plan = stand({}, leg: { 'pattern' => row, 'values' => { 'height' => '200 mm + index * 100 mm' } }, parameters: [gap])
+    refute(plan.findings.any? { |finding| finding.message.include?('gap') })
+    result = Result.new(plan, pick)
+    assert_empty result.findings.map(&:message)
+    assert_equal([0.0, 550.0, 1100.0], result.model.bodies.select { |body| body.part.name == 'post' }.map { |body| body.frame.origin.first })
+    fitted = row.merge('kind' => 'fitted', 'margin' => '1 mm', 'over' => '1 m').except('count')
+    circle = stand({}, leg: { 'pattern' => fitted }, parameters: [gap])
+    assert_equal [:cycle], circle.errors.map(&:code).uniq
+    undefined = Result.new(stand({}, leg: { 'pattern' => row.merge('pitch' => 'max(leg.height[item > 1 km])') }), pick)
+    assert_equal [%i[undefined], 0], [undefined.findings.map(&:code), undefined.model.bodies.size]
+  end
+
   # Rule 15: what is not built can be read and weighs nothing.
   def test_what_is_not_built_can_be_read_and_weighs_nothing
     plan = stand({}, leg: { 'built_when' => 'need > 400 mm' })

@@ -26,6 +26,9 @@ module VastLattice
       # The Measures that a kind of pattern asks of a component.
       def self.measures(kind) = kind.spans? ? [*kind.measures, OVER] : kind.measures
 
+      # Those of them that say how often it is there; the others only say where.
+      def self.counting(kind) = kind.spans? ? measures(kind) : kind.measures.select(&:counts?)
+
       def twin? = !twin.empty?
       def title = label.empty? ? name.tr('_', ' ') : label
       def place = at || ComponentPlace.new

@@ -133,12 +133,12 @@ module VastLattice
       def asked = @asked ||= @family.forms.flat_map(&:fields).select(&:asks?).to_set { |field| field.ask.downcase }
 
       def used_indexes
-        typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } +
-                shape_trees + (@bound.patterns + @bound.labels.map { |_, _, label| label.pattern }).flat_map(&:formulas)
-        (typed + @more).flat_map(&:variables).to_set(&:index)
+        typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } + shape_trees
+        labels = @bound.patterns + @bound.labels.map { |_, _, label| label.pattern }
+        (typed + labels.flat_map(&:formulas) + @more).flat_map(&:variables).to_set(&:index)
       end
 
-      def shape_trees = (@bound.stocks + @bound.shapes).flat_map(&:trees)
+      def shape_trees = (@bound.stocks + @bound.shapes).flat_map(&:trees) + @bound.components.flat_map(&:all_trees)
 
       def note(code, level, target, message, remedy)
         Finding.new(code: code, level: level, message: message, place: target.place, remedy: remedy)

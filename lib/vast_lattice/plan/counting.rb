@@ -6,6 +6,7 @@ module VastLattice
     class Counting
       def initialize(component)
         @measures = component.measures.keys
+        @counting, @spacing = @measures.each_index.partition { |at| component.counting.include?(@measures[at]) }
         @kind = Family::PATTERN_KINDS.fetch(component.component.pattern.kind)
       end
 
@@ -22,14 +23,23 @@ module VastLattice
         end
       end
 
+      # Whether what does not count, such as a pitch, can be used; the rest as in call. Where nothing is there, nothing is asked.
+      def spaced?(findings, index, numbers, instances)
+        instances.nil? || instances.empty? || usable?(@spacing, findings, index, numbers)
+      end
+
       private
 
-      def count(findings, index, numbers)
-        unknown = @measures.each_index.find { |at| unknown?(@measures[at], numbers[at]) }
+      def usable?(which, findings, index, numbers)
+        unknown = which.find { |at| unknown?(@measures[at], numbers[at]) }
         return told(findings, [:undefined_count, index, unknown]) if unknown
 
-        odd = @measures.each_index.find { |at| !@measures[at].allows?(numbers[at]) }
-        return told(findings, [:impossible_count, index, odd, numbers[odd]]) if odd
+        odd = which.find { |at| !@measures[at].allows?(numbers[at]) }
+        odd ? told(findings, [:impossible_count, index, odd, numbers[odd]]) : true
+      end
+
+      def count(findings, index, numbers)
+        return unless usable?(@counting, findings, index, numbers)
 
         parted = @measures.each_index.find { |at| parted?(@measures[at], numbers[at]) }
         return told(findings, [:parted_count, index, parted, numbers[parted]]) if parted

@@ -10,8 +10,18 @@ module VastLattice
         def name = component.name
         def many? = !component.pattern.nil?
 
-        # Typed trees that say how often it is there.
-        def trees = [*measures&.values, skip].compact
+        # Typed trees that say how often it is there. How far apart its instances are may follow from themselves.
+        def trees = [*measures&.values_at(*counting), skip].compact
+
+        # All Typed trees but those of what it is given.
+        def all_trees = [*place.values, *measures&.values, skip, *called&.formulas, *envelope.values].compact
+
+        # The Measures that count, and all others of its pattern.
+        def counting
+          measures ? VastLattice::Family::Component.counting(VastLattice::Family::PATTERN_KINDS.fetch(component.pattern.kind)) : []
+        end
+
+        def spacing = measures.to_h.keys - counting
       end
     end
   end

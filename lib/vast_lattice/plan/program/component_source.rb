@@ -29,11 +29,23 @@ module VastLattice
 
         # Instances: i, a list of their numbers.
         def counted(target)
-          entries = @component.measures.map { |_, typed| typed ? Formula::Emitter.settled(typed) : 'nil' }
-          skip = @component.skip ? " { |v#{@index}| #{Formula::Emitter.settled(@component.skip)} }" : ''
-          counting = keep(Counting.new(@component))
+          @counted = target
+          entries = @component.measures.map { |own, typed| typed && @component.counting.include?(own) ? settled(typed) : 'nil' }
+          skip = @component.skip ? " { |v#{@index}| #{settled(@component.skip)} }" : ''
+          counting = keep(@counting = Counting.new(@component))
           ["m#{@number} = [#{entries.join(', ')}]", "i#{@number} = #{counting}.call(f, #{target.index}, m#{@number})#{skip}",
            "v#{target.index} = i#{@number} ? i#{@number}.size.to_f : Float::NAN; d#{target.index} = #{Decider.code(:formula)}"].join("\n")
+        end
+
+        # How far apart the instances are, once all else is known; where that cannot be had, none is laid. nil where nothing says it.
+        def spaced
+          return if !@counting || @component.spacing.empty?
+
+          entries = @component.measures.map.with_index do |(own, typed), at|
+            "m#{@number}[#{at}] = #{typed ? settled(typed) : 'nil'}" if @component.spacing.include?(own)
+          end
+          [*entries.compact,
+           "i#{@number} = q#{@number} = [] unless #{keep(@counting)}.spaced?(f, #{@counted.index}, m#{@number}, i#{@number})"].join("\n")
         end
 
         # A call, unless the one before gave all that +needed+ Targets, which are given, have a say in.
@@ -72,6 +84,7 @@ module VastLattice
           "[#{targets.map { |target| those.include?(target) ? "#{prefix}#{target.index}" : 'nil' }.join(', ')}]"
         end
 
+        def settled(typed) = Formula::Emitter.settled(typed)
         def keep(object) = @constants.keep(object)
       end
     end

@@ -26,7 +26,7 @@ module VastLattice
 
         def to_s
           body = [*@order.steps.map { |step| step(step) },
-                  *@components.each_value.filter_map(&:last),
+                  *@components.each_value.filter_map(&:last), *@components.each_value.filter_map(&:spaced),
                   *@bound.rule_tables.flat_map { |table| TableSource.new(table, @constants).chosen },
                   *@bound.ladders.filter_map { |ladder| CheckSource.new(ladder, @constants).to_s },
                   *@bound.conditionals.flat_map { |rule| RuleSource.new(rule, @constants).said }]
