@@ -6,7 +6,7 @@ require_relative '../support/known_assembly'
 # Families made of families: against an independent reading of the design (test/support/known_assembly.rb), value by value, through
 # three levels; and what each rule of composition promises.
 class AssemblyTest < CoreCase
-  SEEDS = ENV['LATTICE_LONG'] ? 2000 : 200
+  SEEDS = ENV['LATTICE_LONG'] ? 2000 : 80
 
   def each_known(step = 1)
     (0...SEEDS).step(step) do |seed|

@@ -5,7 +5,7 @@ require_relative '../support/known_assembly'
 
 # What the line says that tells what an edit does, against a deep comparison of outcomes and solids that shares nothing with it.
 class ContrastTest < CoreCase
-  TIMES = ENV['LATTICE_LONG'] ? 100 : 14
+  TIMES = ENV['LATTICE_LONG'] ? 100 : 9
 
   # Everything there is of an outcome and its solids, plainly; of names that both plans have.
   def deep(outcome, common)

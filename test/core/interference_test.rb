@@ -7,7 +7,7 @@ require 'open3'
 
 # What bodies have in common: against manifold-3d (npm), and what is no interference.
 class InterferenceTest < CoreCase
-  PAIRS = ENV['LATTICE_LONG'] ? 120 : 60
+  PAIRS = ENV['LATTICE_LONG'] ? 120 : 24
 
   # Random plates, bars, turned parts and sheets, turned and moved into each other. By axes of its own for every third pair, else by
   # steps of a right angle, as parts of machines lie.

@@ -32,8 +32,14 @@ module VastLattice
 
       # Those that have a plane: of sizes beyond what numbers tell apart, some have none.
       def facets
-        @facets ||= @solid.surface.flat_map { |face| face.facets(CHORDS) }.map { |facet| facet.within(@solid.frame) }
-                          .reject { |facet| facet.normal.any?(&:nan?) }
+        @facets ||= affordable(@solid.surface.flat_map { |face| face.facets(CHORDS) })
+                    .map { |facet| facet.within(@solid.frame) }.reject { |facet| facet.normal.any?(&:nan?) }
+      end
+
+      # Joining them is not begun where filling them would be too much.
+      def affordable(facets)
+        Work.need(facets.sum { |facet| Planar.filling(facet.rings.sum(&:size)) })
+        facets
       end
 
       def patches

@@ -76,13 +76,15 @@ module VastLattice
       # Triangles of three points that fill an area. GEOS gives up on rings with points that nearly coincide: these are
       # tidied first, by less than anybody sees.
       def triangles(area)
-        points = area.num_coordinates
-        Work.take(points + (points * points / CROWDED))
+        Work.take(filling(area.num_coordinates))
         rings(area.constrained_delaunay_triangulation).map(&:first)
       rescue Geos::GEOSException
         tidy = area.topology_preserve_simplify(TIDY).buffer(0)
         tidy.empty? ? [] : rings(tidy.constrained_delaunay_triangulation).map(&:first)
       end
+
+      # The Work that triangles of an area with so many points take.
+      def filling(points) = points + (points * points / CROWDED)
 
       # :inside, :crosses or :outside, of +loop+ against +outline+.
       def relation(outline, loop)

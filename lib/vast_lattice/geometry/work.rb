@@ -81,11 +81,16 @@ module VastLattice
         Thread.current[KEY]&.take(points)
       end
 
+      # Raises Spent unless so many points are left: what cannot be finished is not begun.
+      def self.need(points) = Thread.current[KEY]&.need(points)
+
       def initialize(points, watcher)
         @left = points
         @watcher = watcher
         @pulse = PULSE
       end
+
+      def need(points) = @left < points && raise(Spent)
 
       def take(points)
         raise Spent if (@left -= points).negative?
