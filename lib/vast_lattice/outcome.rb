@@ -94,8 +94,12 @@ module VastLattice
     STATES = { true => :shown, false => :hidden, nil => :undefined }.freeze
     private_constant :STATES
 
-    # Who decides a name: a Decision.
-    def decider(name) = Decision.of(self, target(name))
+    # Who decides a name: a Decision. What is read of a component is decided by whoever gives it that, if anybody does.
+    def decider(name)
+      found = target(name)
+      given = found.read? ? plan.symbols.given(name)&.then { |own| Decision.of(self, own) } : nil
+      given.nil? || given.kind == :none ? Decision.of(self, found) : given
+    end
 
     # Who decides the state of a feature as a whole: whoever suppressed it; else whoever hid it or, where
     # nothing decided that it is built, whoever shows it; else whoever built it.

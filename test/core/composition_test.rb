@@ -222,6 +222,20 @@ class CompositionTest < CoreCase
     assert_match(/given besides them stands: 14 kg/, outcome.because('leg.2.load').chain.map(&:sentence).join)
   end
 
+  # Whoever gives it is named, also where something reads it: in reasons, tables and forms.
+  def test_who_decides_what_a_component_is_given
+    form = { 'name' => 'order', 'pages' => [{ 'title' => 'One', 'groups' => [{ 'fields' => [{ 'ask' => 'leg.sizes.row' }, { 'ask' => 'leg.load' }] }] }] }
+    reading = { 'name' => 'text', 'kind' => 'text', 'formula' => 'leg.sizes.row + string(leg.load / 1 kg)' }
+    rule = { 'name' => 'Heavy', 'when' => 'need > 400 mm', 'then' => [{ 'set' => 'leg.load', 'to' => '33 kg' }] }
+    plan = stand({ 'forms' => [form], 'rules' => [rule] }, leg: { 'rows' => { 'sizes' => 'M' } }, parameters: [reading])
+    assert_empty plan.errors.map(&:to_s)
+    outcome = resolved(plan)
+    assert_equal(['default', 'rule Heavy'], %w[leg.sizes.row leg.load].map { |name| outcome.decider(name).to_s })
+    assert_equal([['M', 'default'], ['33 kg', 'rule Heavy']], Exchange::ResultTree.inside(outcome).values_at('leg.sizes.row', 'leg.load').map { |own| own.values_at('text', 'by') })
+    locked = Guide::Filling.new(plan, plan.family.form('order'), {}).state.to_tree['items'].values.filter_map { |own| own['locked'] }
+    assert_equal ['Decided by rule Heavy.'], locked
+  end
+
   # How far apart they are says nothing about how many there are: it may follow from what they are.
   def test_a_pitch_that_reads_its_own_components_is_no_circle
     row = { 'kind' => 'linear', 'along' => 'x', 'count' => '3', 'pitch' => 'max(leg.height) + leg.load[1] / 1 kg * 1 mm + gap' }
