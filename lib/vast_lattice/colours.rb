@@ -48,8 +48,12 @@ module VastLattice
     BY_KEY = NAMED.keys.to_h { |name| [key(name), name] }.freeze
     private_constant :BY_KEY
 
-    # The colour that a text means, as we write it; nil where it means none. An empty text leaves the colour to the material.
-    def self.meant(text) = text.empty? || text.match?(HEX) ? text : BY_KEY[key(text)]
+    # The colour that a text means, as we write it, also in quotes as in a formula; nil where it means none. An empty text leaves the
+    # colour to the material.
+    def self.meant(text)
+      text = text.delete_prefix('"').delete_suffix('"')
+      text.empty? || text.match?(HEX) ? text : BY_KEY[key(text)]
+    end
 
     # #rrggbb, or nil where it is no colour.
     def self.drawn(text)

@@ -1,5 +1,6 @@
 // Two to four rows side by side: what differs, and the pictures over each other or beside each other.
 import { newest, words } from './api.js';
+import { across, inView } from './across.js';
 import { queryRows } from './pick.js';
 
 export function compare() {
@@ -18,14 +19,14 @@ export function compare() {
       root = this.$root;
       this.table = root.dataset.table;
       const rows = this.rowsOf();
-      const at = Math.max(rows.indexOf(this.state.pick.rows[this.table]), 0);
+      const at = Math.max(rows.indexOf(inView(this.tables, this.table, this.state.pick.rows)), 0);
       this.chosen = [rows[at], rows[at + 1] || rows[at - 1]].filter(Boolean);
       this.keep(() => this.load());
       this.load();
     },
     destroy() { this.keep(null); },
 
-    rowsOf() { return (this.tables.find(({ name }) => name === this.table) || { rows: [] }).rows; },
+    rowsOf() { return Object.keys(across(this.tables, this.table)); },
     chooseTable(table) { this.table = table; this.chosen = this.rowsOf().slice(0, 2); return this.load(); },
     choose(at, row) { this.chosen = this.chosen.map((old, index) => (index === at ? row : old)); return this.load(); },
     add() {
@@ -77,7 +78,7 @@ export function compare() {
     lines() {
       if (!this.found) return [];
       const of = (kind, list) => list.map((line) => ({ ...line, kind, key: `${kind} ${line.name}`, differs: new Set(line.texts).size > 1 }));
-      return [...of('result', this.found.facts), ...of('value', this.found.values), ...of('state', this.found.states)];
+      return [...of('result', this.found.facts), ...of('value', this.found.values), ...of('state', this.found.states), ...of('shape', this.found.shapes)];
     },
     columns() { return this.found ? this.found.names : []; },
   };

@@ -1,5 +1,6 @@
 // All rows of a table as pictures, in one scale or each fitted.
 import { newest, words } from './api.js';
+import { across, inView } from './across.js';
 import { queryRows } from './pick.js';
 
 export function gallery() {
@@ -46,7 +47,7 @@ export function gallery() {
       this.follow();
     },
     follow() {
-      const row = this.state.pick.rows[this.table];
+      const row = inView(this.tables, this.table, this.state.pick.rows);
       root.querySelectorAll('.variant-card').forEach((card) => card.classList.toggle('in-view', card.dataset.row === row));
     },
 
@@ -57,7 +58,7 @@ export function gallery() {
     page(by) { this.from = Math.min(Math.max(this.from + by * 24, 0), Math.max(this.size - 1, 0)); return this.load(); },
     atEnd() { return this.from + 24 >= this.size; },
     pageText() { return `${this.from + 1} to ${Math.min(this.from + this.cards.length, this.size)} of ${this.size}`; },
-    choose(name) { return this.pickRow(this.table, name); },
+    choose(name) { return this.pickRows(across(this.tables, this.table)[name]); },
     worstOf(card) { return card.findings.length ? card.findings[0].level : ''; },
     findingsOf(card) { return card.findings.map(({ message }) => message).join(' '); },
   };

@@ -3,12 +3,15 @@
 import { SheetView } from './sheet-view.js';
 import { Overview } from './overview.js';
 import { get, words } from './api.js';
+import { across, inView } from './across.js';
 import { query, queryRows } from './pick.js';
 
 const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
 const LEVELS = { e: 'error', w: 'warning', n: 'note' };
 const CHUNK = 40;
+// Height of the headings, px.
+const HEAD = 100;
 // Widths of a variant's column, and from how many variants on there is a picture of all.
 const WIDE = 42;
 const NARROW = 13;
@@ -26,6 +29,8 @@ export function lattice() {
 
   return {
     table: '',
+    // Rows by table of each variant, by its name.
+    rows: {},
     order: [],
     collapsed: false,
     narrow: false,
@@ -43,7 +48,7 @@ export function lattice() {
 
     init() {
       this.table = this.$root.dataset.table;
-      view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: 100 });
+      view = new SheetView(this.$root.querySelector('.lattice-grid'), this.owner(), { head: HEAD });
       view.root.setAttribute('aria-label', 'Lattice of states');
       overview = new Overview(this.$root.querySelector('.lattice-overview'), view, (line, { at }) => STATES[line.states[at]]);
       this.listeners = { reviewed: () => { view.drawHead(); view.redraw(); }, outcome: () => view.redraw(), resize: () => { this.fitHeight(); overview.draw(); } };
@@ -68,6 +73,7 @@ export function lattice() {
       try {
         found = await get(`${this.api}/lattice?${this.asking2()}`);
         if (!view) return;
+        this.rows = across(this.tables, this.table);
         figures = new Map();
         asked = new Set();
         this.problem = '';
@@ -86,6 +92,8 @@ export function lattice() {
       if (this.grouped) this.order = this.standIns();
       const first = { key: '', title: '', group: '', width: 196 };
       const columns = this.order.map((at) => ({ key: found.variants[at], title: found.variants[at], group: '', width: this.narrow ? NARROW : WIDE, at }));
+      // Names stand upright: as high as the longest, within reason.
+      view.titles = Math.min(Math.max(HEAD, ...columns.map(({ title }) => title.length * 7.4 + 14)), 2.4 * HEAD);
       view.show([first, ...columns], this.narrow ? lines : [...FIGURES, ...lines]);
       view.drawHead();
       // Once it has its place on the page.
@@ -179,7 +187,7 @@ export function lattice() {
       this.share = 0;
     },
 
-    inView() { return this.state.pick.rows[this.table]; },
+    inView() { return inView(this.tables, this.table, this.state.pick.rows); },
 
     // What the sheet asks of the lattice.
     owner() {
@@ -205,11 +213,11 @@ export function lattice() {
       const button = document.createElement('button');
       button.tabIndex = -1;
       button.textContent = column.key;
-      const level = LEVELS[this.verdict({ ...this.state.pick.rows, [this.table]: column.key }) ?? found.levels[column.at]];
+      const level = LEVELS[this.verdict({ ...this.state.pick.rows, ...this.rows[column.key] }) ?? found.levels[column.at]];
       const members = this.members(column.key);
       if (members.length > 1) { button.title = `${members.length} variants: ${members.slice(0, 12).join(', ')}${members.length > 12 ? ' …' : ''}`; const many = document.createElement('small'); many.textContent = ` × ${members.length}`; button.append(many); }
       if (level && level !== 'note') { element.classList.add(`has-${level}`); button.title = `${column.key}: ${level}`; }
-      button.addEventListener('click', () => this.pickRow(this.table, column.key));
+      button.addEventListener('click', () => this.pickRows(this.rows[column.key]));
       element.append(button);
     },
 
@@ -242,7 +250,7 @@ export function lattice() {
       this.chosen = { rows: lines.map(({ name }) => name), columns: variants };
       const line = view.rows[view.from.row];
       const { key, at } = view.columns[view.from.column];
-      if (key && key !== this.inView()) this.pickRow(this.table, key).then(() => view && view.drawHead());
+      if (key && key !== this.inView()) this.pickRows(this.rows[key]).then(() => view && view.drawHead());
       if (key && line && !line.figure) this.select(`${line.name}.${line.states[at] === 'h' ? 'shown' : 'built'}`);
     },
 
@@ -277,7 +285,7 @@ export function lattice() {
 
     // Looks at such a cell, with what would decide it offered: the override. Who decides there, in words.
     async lead(state, { line, at, row }) {
-      await this.pickRow(this.table, row);
+      await this.pickRows(this.rows[row]);
       const about = state === 'suppressed' || line.states[at] === 'x' ? 'built' : 'shown';
       const target = `${line.name}.${about}`;
       const { by } = await get(`${this.api}/because?target=${encodeURIComponent(target)}&${query(this.state.pick)}`);

@@ -222,6 +222,20 @@ class CompositionTest < CoreCase
     assert_match(/given besides them stands: 14 kg/, outcome.because('leg.2.load').chain.map(&:sentence).join)
   end
 
+  # What differs inside a component, where it stands and how often it is there, is told of variants and of what is kept.
+  def test_what_differs_inside_components_is_told
+    row = { 'kind' => 'linear', 'along' => 'x', 'count' => 'legs_wanted', 'pitch' => 'need' }
+    plan = stand({}, leg: { 'pattern' => row, 'values' => { 'height' => 'need' }, 'at' => { 'y' => { 'offset' => 'need / 10' } } })
+    picks = { 'one' => pick, 'two' => pick(answers: { 'need' => '500 mm', 'legs_wanted' => '2' }) }
+    told = Checks::Comparison.new(plan, picks).to_tree['shapes'].to_h { |line| line.values_at('title', 'texts') }
+    assert_equal [%w[4 2], ['45 mm', '50 mm'], ['450 mm', '500 mm'], ['45 mm', '50 mm']],
+                 told.values_at('leg: how many', 'leg: y', 'leg: height', 'leg, foot: size')
+    one, two = picks.values.map { |own| Exchange::FrozenOutcome.of(Result.new(plan, own)) }
+    assert_equal ['45 mm', '50 mm'], one.differences(two)['leg, foot: size']
+    assert_equal ['450 mm', '500 mm'], one.differences_from(Result.new(plan, picks['two']))['leg: height']
+    assert_empty one.differences_from(Result.new(plan, picks['one']))
+  end
+
   # Whoever gives it is named, also where something reads it: in reasons, tables and forms.
   def test_who_decides_what_a_component_is_given
     form = { 'name' => 'order', 'pages' => [{ 'title' => 'One', 'groups' => [{ 'fields' => [{ 'ask' => 'leg.sizes.row' }, { 'ask' => 'leg.load' }] }] }] }

@@ -49,6 +49,7 @@ class FrozenOutcomeTest < CoreCase
     assert_equal ['500 mm', '2000 mm'], differing['length']
     assert_equal %w[suppressed shown], differing['windows']
     assert_equal(%w[SF-500 SF-2000], differing['part_number'].map { |number| number[/\A\w+-\d+/] })
+    assert_equal %w[5 26], differing['Shaft holes: how many']
     assert_empty one.differences(one)
     assert_nil one.text('nothing')
     assert_nil one.because('nothing')

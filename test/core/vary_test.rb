@@ -218,6 +218,7 @@ class VaryTest < CoreCase
     assert_equal([['length', ['100 mm', '200 mm']], ['half', ['50 mm', '100 mm']], ['remark', ['x', '']]], tree['values'].map { |line| line.values_at('name', 'texts') })
     assert_equal([['tabled', %w[suppressed shown]], ['own', %w[suppressed shown]]], tree['states'].map { |line| line.values_at('name', 'texts') })
     assert_equal [2, 4], tree['same'].values_at('values', 'states')
+    assert_equal([['plate: width', ['100 mm', '200 mm']], ['always: horizontal position', ['5 mm', '10 mm']]], tree['shapes'].map { |line| line.values_at('title', 'texts') })
     painted = Checks::Comparison.new(plan, %w[raw red].to_h { |row| [row, pick(rows: { 'size' => 'C', 'coat' => row })] }).to_tree
     assert_includes painted['values'].map { |line| line.values_at('name', 'texts') }, ['price', ['', '0.10 EUR']]
     pictures = comparison.pictures('front', width: 400.0)
@@ -251,6 +252,25 @@ class VaryTest < CoreCase
         end
       end
     end
+  end
+
+  # Complete variants stand across, a row of each table; each is what that pick says.
+  def test_the_lattice_of_all_tables_together
+    plan = Plan.of(brackets)
+    lattice = Checks::Lattice.new(plan, nil)
+    assert_equal ['A · raw', 'A · red', 'B · raw', 'B · red', 'C · raw', 'C · red'], lattice.names
+    assert_equal [nil, Checks::Across::TOGETHER], lattice.to_tree.values_at('table', 'title')
+    across = Checks::Across.of(plan, nil)
+    lattice.names.each_index do |number|
+      outcome = plan.outcome(across.pick(number))
+      assert_equal(lattice.lines.map { |line| Checks::Lattice::STATES.key(line.states[number]) }, lattice.lines.map { |line| outcome.state(line.name) })
+    end
+    assert_equal 3, across.number('b · RED')
+    assert_equal ['variant'], Checks::Lattice.new(Plan.of(family('parts: []')), nil).names
+    long = (1..100).map { |row| "{name: r#{row}, cells: {a: #{row}}}" }.join(', ')
+    many = family("parameters: [{name: a, kind: count, default: 1}, {name: b, kind: count, default: 1}]\ntables:\n  - {name: x, columns: [{target: a}], rows: [#{long}]}\n  " \
+                  "- {name: y, columns: [{target: b}], rows: [#{long.gsub('a: ', 'b: ')}]}")
+    assert_match(/10000 complete variants.*Choose one table/, refused(Error) { Checks::Across.of(Plan.of(many), nil) }.full_text)
   end
 
   # A cell of each decider there is, and its reason.

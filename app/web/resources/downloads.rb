@@ -40,7 +40,7 @@ module VastLattice
 
         get '/:slug/lattice.:format' do |slug, format|
           plan = store.find(slug).plan
-          table = plan.family.table(params['table'].to_s) || plan.family.variant_tables.find { |own| own.rows.any? }
+          table = present('table') && table_of(store.find(slug), text_of('table'))
           lattice = Checks::Lattice.new(plan, table, PickParams.fitting(PickParams.read(params), plan))
           next file("#{slug}-lattice", 'svg', Exchange::LatticePicture.new(lattice).to_svg) if format == 'svg'
           raise Sinatra::NotFound unless Exchange::SHEET_FORMATS.key?(format)

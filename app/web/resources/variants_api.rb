@@ -43,30 +43,35 @@ module VastLattice
           answer(edit: { do: 'rename_rows', table: table.name, names: names })
         end
 
-        # Two to four rows of a table side by side: rows[]=A&rows[]=B.
+        # Two to four variants side by side: rows[]=A&rows[]=B, of a table, or complete ones.
         get '/:slug/compare' do |slug|
           stored = store.find(slug)
-          table = table_of(stored, text_of('table'))
-          base = PickParams.fitting(pick, stored.plan)
-          rows = Array(params['rows']).map(&:to_s).select { |name| table.row(name) }.uniq
-          comparison = Checks::Comparison.new(stored.plan, rows.to_h do |name|
-            [name, Plan::Pick.new(rows: base.rows.merge(table.name => name))]
-          end)
+          across = across(stored)
+          numbers = Array(params['rows']).filter_map { |name| across.number(name) }.uniq
+          comparison = Checks::Comparison.new(stored.plan, numbers.to_h { |number| [across.name(number), across.pick(number)] })
           answer(comparison.to_tree.merge('pictures' => comparison.pictures(side, width: 520.0)))
         end
 
-        # A page of the gallery: every row of a table with its picture, all in one scale (scale=same) or each fitted.
+        # A page of the gallery: every row of a table, or every complete variant, with its picture, all in one scale (scale=same) or
+        # each fitted.
         get '/:slug/gallery' do |slug|
           stored = store.find(slug)
-          table = table_of(stored, text_of('table'))
+          across = across(stored)
           from = count_of('from', 0..100_000)
-          base = PickParams.fitting(pick, stored.plan)
-          results = table.rows[from, CARDS].to_a.to_h { |row| [row.name, Result.new(stored.plan, Plan::Pick.new(rows: base.rows.merge(table.name => row.name)))] }
-          answer(size: table.rows.size, cards: cards(results))
+          shown = (from...[from + CARDS, across.size].min)
+          answer(size: across.size, cards: cards(shown.to_h do |number|
+            [across.name(number), Result.new(stored.plan, across.pick(number))]
+          end))
         end
       end
 
       private
+
+      # What stands beside each other: the rows of the table that the address names, or complete variants.
+      def across(stored)
+        table = present('table')
+        Checks::Across.of(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan))
+      end
 
       def cards(results)
         extent = params['scale'] == 'same' ? Drawing::Extent.of(results.values, side) : nil

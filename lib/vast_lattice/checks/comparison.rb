@@ -14,12 +14,13 @@ module VastLattice
         @results = picks.transform_values { |pick| Result.new(plan, pick) }
       end
 
-      # Plain form: "names", "values", "states" and "facts" that differ, as lists of a name, a title and a text for each
-      # variant; "same" counts what is equal.
+      # Plain form: "names", "values", "states", "shapes" (counts, dimensions and positions) and "facts" that differ, as lists of a
+      # name, a title and a text for each variant; "same" counts what is equal.
       def to_tree
         values = differing(values_of)
         states = differing(states_of)
         { 'names' => @results.keys, 'facts' => facts, 'values' => values + differing(others_of), 'states' => states,
+          'shapes' => ShapeLines.beside(@results.values.map { |result| ShapeLines.of(result) }).map { |line| line.transform_keys(&:to_s) },
           'same' => { 'values' => values_of.size - values.size, 'states' => states_of.size - states.size } }
       end
 

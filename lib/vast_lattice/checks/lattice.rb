@@ -2,8 +2,8 @@
 
 module VastLattice
   module Checks
-    # The lattice: parts and features down, variants of one table across, each cell a state with its decider. The other
-    # tables stand at the rows of +pick+.
+    # The lattice: parts and features down, variants across, each cell a state with its decider. The variants are those of one table,
+    # while the others stand at the rows of +pick+, or complete ones.
     class Lattice
       # How states and deciders are written, one letter each, so that a long lattice stays short.
       STATES = { shown: 's', hidden: 'h', suppressed: 'x', undefined: 'u' }.freeze
@@ -13,23 +13,21 @@ module VastLattice
       # A part or a feature down: whether it is a +part+, its tier, and a letter for each variant.
       Line = Struct.new(:name, :title, :part, :tier, :states, :deciders)
 
-      attr_reader :names
-
       # +verdicts+ know what is wrong with shapes and part numbers, too.
       def initialize(plan, table, pick = Plan::Pick.new, verdicts: Verdicts.new(plan, nil))
         @plan = plan
         @verdicts = verdicts
         @table = table
-        @rows = Plan::PickReader.new(plan).read(Plan::Pick.new(rows: pick.rows)).rows
-        @at = table && plan.family.table_index(table.name)
-        @names = table ? table.rows.map(&:name) : ['variant']
+        @across = Across.of(plan, table, pick)
       end
+
+      def names = @across.names
 
       # Outcomes of all variants, in the order of the table.
       def outcomes = @outcomes ||= names.each_index.map { |row| outcome(row) }
 
       # The outcome of one variant.
-      def outcome(row) = @plan.outcome_at(picked(row))
+      def outcome(row) = @plan.outcome_at(@across.picked(row))
 
       # The Lines, part by part; then the components, each with what is in it.
       def lines
@@ -51,7 +49,7 @@ module VastLattice
 
       # Plain form.
       def to_tree
-        { 'table' => @table&.name, 'title' => @table&.title, 'variants' => names,
+        { 'table' => @table&.name, 'title' => @across.title, 'variants' => names,
           'lines' => lines.map { |line| line.to_h.transform_keys(&:to_s) },
           'levels' => names.each_index.map { |row| Verdicts::LETTERS.fetch(level(row)) }.join,
           'numbers' => outcomes.map { |outcome| outcome.label('part_number') } }
@@ -79,7 +77,7 @@ module VastLattice
       # Variants that differ from +name+ in one value, state, material or colour alone: {variant => what it is called}. What
       # formulas and rules make of a difference is not another one.
       def near(name)
-        at = names.index { |own| own.casecmp?(name.to_s) } or
+        at = @across.number(name) or
           raise Error.new("There is no row \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'row'))
         names.each_index.filter_map do |other|
           things = other == at ? [] : differing(outcomes[at], outcomes[other])
@@ -106,11 +104,9 @@ module VastLattice
 
       def follows?(outcome, at) = FOLLOWING.include?(Plan::Decider.decode(outcome.deciders[at]).first)
 
-      def picked(row) = @rows.each_with_index.map { |picked, at| at == @at ? row : picked }
-
       # The worse of what its values and what a Review say.
       def level(row)
-        [outcomes[row].findings.first&.level, @verdicts.level(picked(row))].compact.min_by { |level| Finding::LEVELS.index(level) }
+        [outcomes[row].findings.first&.level, @verdicts.level(@across.picked(row))].compact.min_by { |level| Finding::LEVELS.index(level) }
       end
 
       def finite(amount) = amount.finite? ? amount : nil

@@ -13,7 +13,7 @@ module VastLattice
       SHAPE = { 'vast_lattice_outcome' => Integer, 'family' => String, 'rows' => Hash, 'values' => Hash, 'states' => Hash, 'labels' => Hash,
                 'properties' => Hash, 'lines' => Array, 'facts' => Hash, 'findings' => Array, 'reasons' => Hash, 'pictures' => Hash }.freeze
       # Keys that those frozen earlier do not have.
-      LATER = %w[unpriced].freeze
+      LATER = %w[unpriced made].freeze
       private_constant :SHAPE, :LATER
 
       attr_reader :to_tree
@@ -23,7 +23,8 @@ module VastLattice
         outcome = result.outcome
         reasons = outcome.plan.targets.to_h { |target| [target.name, outcome.because(target.name).to_tree] }
         pictures = views.to_h { |view| [view, result.view(view, **(view == views.first ? {} : { density: :main }))] }.compact
-        new({ 'vast_lattice_outcome' => VERSION, **ResultTree.tree(result), 'reasons' => reasons, 'pictures' => pictures })
+        new({ 'vast_lattice_outcome' => VERSION, **ResultTree.tree(result), 'reasons' => reasons, 'pictures' => pictures,
+              'made' => Checks::ShapeLines.of(result) })
       end
 
       # Reads what to_json gave. Raises Unreadable.
@@ -65,6 +66,9 @@ module VastLattice
       def label(name) = to_tree['labels'][name]
       def picture(view) = to_tree['pictures'][view]
 
+      # How it is made, {name => [title, text]} as of Checks::ShapeLines; empty for those frozen earlier.
+      def made = to_tree.fetch('made', {})
+
       # Whether it has findings of level error.
       def errors? = to_tree['findings'].any? { |finding| finding['level'].to_s == 'error' }
 
@@ -73,7 +77,8 @@ module VastLattice
 
       # What another one of the same family says differently: {name => [here, there]} of values, states and labels.
       def differences(other)
-        told(said, other.said)
+        both = [made, other.made]
+        told(said, other.said).merge(both.any?(&:empty?) ? {} : told(*both.map { |own| own.values.to_h }))
       end
 
       # {name => [here, there]} of texts that differ.
@@ -83,7 +88,8 @@ module VastLattice
 
       # The same of a Result that is not frozen.
       def differences_from(result)
-        told(said, ResultTree.said(result.outcome))
+        made = self.made.empty? ? {} : Checks::ShapeLines.of(result)
+        told(said, ResultTree.said(result.outcome)).merge(told(self.made.values.to_h, made.values.to_h))
       end
 
       protected

@@ -17,11 +17,19 @@ module VastLattice
         @configurations = configurations
       end
 
-      # Part numbers, prices and masses first, then the fields in the order of the forms.
-      def lines
+      # Part numbers, prices and masses first, then the fields in the order of the forms, then what else differs in how they are made.
+      def lines = told + made
+
+      private
+
+      def told
         fields = @configurations.map { |own| own.answered.to_h { |field| [field['title'], field['text']] } }
         FACTS.map { |title, fact| Line.new(title, @configurations.map { |own| fact.call(own) }) } +
           fields.flat_map(&:keys).uniq.map { |title| Line.new(title, fields.map { |own| own[title] }) }
+      end
+
+      def made
+        Checks::ShapeLines.beside(@configurations.map { |own| own.frozen_outcome.made }).map { |line| Line.new(line[:title], line[:texts]) }
       end
     end
   end
