@@ -72,6 +72,9 @@ module VastLattice
         Storage::ReviewRecord.body(stored.digest)&.merge('version' => stored.version)
       end
 
+      # What is known of each variant.
+      def verdicts = Checks::Verdicts.new(plan, review&.fetch('levels'))
+
       # Whether a kind of feature is on a face that can be chosen.
       def on_a_face?(kind) = kind.role != :reshape || kind.stocks.include?('folded_sheet')
 

@@ -256,6 +256,7 @@ export function lattice() {
 
     canSettle() { return Boolean(this.table) && this.chosen.rows.length > 0 && this.chosen.columns.length > 0; },
     selectedText() {
+      if (!this.table && this.tables.length) return 'To set states, choose one table.';
       const count = this.chosen.rows.length * this.chosen.columns.length;
       return this.canSettle() ? `${count} ${count === 1 ? 'cell' : 'cells'} selected` : 'Select cells: mouse, or Shift and arrows.';
     },

@@ -257,6 +257,27 @@ class VaryBrowserTest < BrowserCase
     page.windows.drop(1).each(&:close)
   end
 
+  # Complete variants, a row of each table: in the lattice, in the gallery, compared, and as what leaves the house.
+  def test_all_tables_together
+    open_stage('prove', slug: 'roller')
+    select 'All tables together', from: 'Table'
+    assert_selector '#lattice .lattice-variant', text: 'RO-50-500 · L3'
+    assert_text 'To set states, choose one table.'
+    find('#lattice .lattice-variant button', text: 'RO-50-500 · L3').click
+    assert_select 'Surfaces', selected: 'L3'
+    open_stage('vary', 'tab=gallery', slug: 'roller')
+    select 'All tables together', from: 'Table'
+    find('.variant-card', text: 'RO-60-630 · L5').click
+    assert_select 'Sizes', selected: 'RO-60-630'
+    assert_select 'Surfaces', selected: 'L5'
+    open_stage('vary', 'tab=compare', slug: 'roller')
+    select 'All tables together', from: 'Table'
+    select 'RO-80-800 · L3', from: 'Variant 2'
+    assert_selector '.compare-table tr', text: /Tube: .*408 mm.*808 mm/
+    open_stage('release', slug: 'roller')
+    assert_selector '.resolved .is-refused', count: 5
+  end
+
   # A word that is being typed is finished, whatever comes in meanwhile.
   def test_typing_is_not_disturbed_by_what_others_do
     open_grid

@@ -88,6 +88,6 @@ class ReviewTest < CoreCase
       refute_includes left.map(&:code), fault.code
       assert_empty left.select(&:error?).map(&:code) - Checks::Review.new(plan).found.map { |one| one.finding.code }, fault.code
     end
-    assert_equal %i[can_disagree unknown_name unknown_choice row_refused same_rows never_fires unused_parameter never_built].sort, mended.map(&:code).sort
+    assert_equal %i[rules_disagree can_disagree unknown_name unknown_choice row_refused same_rows never_fires unused_parameter never_built].sort, mended.map(&:code).sort
   end
 end

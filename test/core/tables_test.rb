@@ -117,6 +117,17 @@ class TablesTest < CoreCase
     assert_match(/low, high have the same part number, RN-M6/, Checks::Collisions.new(plan).findings.first.message)
   end
 
+  # What is not valid is marked in the resolved table, or left out: by its own errors, and by what looking through all has found.
+  def test_the_resolved_table_marks_what_is_not_valid
+    plan = plan(STORE.sub('name: needed, kind: number, unit: mm,', 'name: needed, kind: number, unit: mm, most: 120,').sub('needed: 90', 'needed: 110'))
+    written = ->(**how) { CSV.parse(Exchange::VariantsCSV.new(plan, **how).to_csv, headers: true).map { |row| row.values_at('duty', 'valid') } }
+    assert_equal [%w[low yes], %w[high no]], written.call
+    assert_equal [%w[low yes]], written.call(only_valid: true)
+    known = Checks::Verdicts.new(plan, 'ee')
+    assert_equal [%w[low no], %w[high no]], written.call(verdicts: known)
+    assert_empty Exchange::VariantsCSV.new(plan, verdicts: known, only_valid: true).to_list
+  end
+
   def test_columns_that_cannot_be_lists_or_properties
     { 'length: 20 cm' => ['length: needed', :not_constant], 'clearance: 5.3' => ['clearance: 5 kg', :not_constant],
       'runners.length[2]' => ['runners.lenght[2]', :unknown_name], 'item > 120 mm]' => ['item > 120]', :dimension],

@@ -100,6 +100,8 @@ class PagesTest < WebCase
     assert_equal side_frame, read_family(last_response.body)
     get '/families/side-frame/file.json'
     assert_equal side_frame, read_family(last_response.body)
+    get '/families/side-frame/variants.csv?only=valid'
+    assert_predicate last_response, :ok?
     get '/families/side-frame/variants.csv'
     assert_equal 9, CSV.parse(last_response.body).size
     get '/families/side-frame/front.svg?row[size]=SF-0630'

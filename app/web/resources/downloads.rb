@@ -24,10 +24,11 @@ module VastLattice
           rule_table_file(slug, format, [found])
         end
 
-        get('/:slug/variants.csv') { |slug| file("#{slug}-variants", 'csv', Exchange::VariantsCSV.new(store.find(slug).plan).to_csv) }
+        # The resolved table; only=valid leaves out what is not.
+        get('/:slug/variants.csv') { |slug| file("#{slug}-variants", 'csv', resolved_table(slug).to_csv) }
 
         get '/:slug/variants.json' do |slug|
-          file("#{slug}-variants", 'json', JSON.pretty_generate(Exchange::VariantsCSV.new(store.find(slug).plan).to_list))
+          file("#{slug}-variants", 'json', JSON.pretty_generate(resolved_table(slug).to_list))
         end
 
         # All tables in one file, a sheet each; a CSV holds one.
@@ -57,6 +58,11 @@ module VastLattice
       end
 
       private
+
+      def resolved_table(slug)
+        stored = store.find(slug)
+        Exchange::VariantsCSV.new(stored.plan, verdicts: verdicts(stored), only_valid: params['only'] == 'valid')
+      end
 
       # A CSV holds one.
       def rule_table_file(slug, format, tables)

@@ -6,10 +6,13 @@ module VastLattice
   module Exchange
     # The resolved table of a family: every variant with its values, states, mass and findings.
     class VariantsCSV
-      # +within+ as of Checks::Variants.
-      def initialize(plan, within: {})
+      # +within+ as of Checks::Variants; +verdicts+ know what is wrong with part numbers, too; with +only_valid+, variants that have
+      # errors are left out.
+      def initialize(plan, within: {}, verdicts: Checks::Verdicts.new(plan, nil), only_valid: false)
         @plan = plan
         @within = within
+        @verdicts = verdicts
+        @only_valid = only_valid
         @values = plan.targets.select(&:value?)
         @states = (plan.family.parts + plan.family.features).map(&:name)
         @materials = plan.targets.select { |target| %i[material finish].include?(target.kind) }.map(&:name)
@@ -24,7 +27,7 @@ module VastLattice
         units = @values.map { |target| target.unit.plain? ? target.name : "#{target.name} [#{target.unit}]" }
         properties = @properties.map { |column| column.unit ? "#{column.target} [#{column.unit}]" : column.target }
         [*@plan.family.variant_tables.map(&:name), *@plan.family.patterns.keys, *properties, *units, *@states,
-         *@materials, 'mass [kg]', 'area [mm2]', *('price' if @prices), *('overridden' if @overrides), 'findings']
+         *@materials, 'mass [kg]', 'area [mm2]', *('price' if @prices), *('overridden' if @overrides), 'valid', 'findings']
       end
 
       # The cells of one Checks::Variants::Variant.
@@ -33,9 +36,17 @@ module VastLattice
         figure = Checks::Figures.of(outcome)
         findings = (outcome.findings + figure.findings).sort_by { |finding| Finding::LEVELS.index(finding.level) }
         @errors ||= findings.any?(&:error?)
+        valid = valid?(variant) ? 'yes' : 'no'
         [*identity(variant, outcome), *@values.map { |target| value(outcome, target) }, *@states.map { |name| outcome.state(name).to_s },
          *@materials.map { |name| outcome.value(name).to_s }, number(figure.mass), number(figure.area),
-         *asked(outcome, figure), findings.map(&:message).join(' ')]
+         *asked(outcome, figure), valid, findings.map(&:message).join(' ')]
+      end
+
+      # Whether a variant has no errors, as far as is known.
+      def valid?(variant)
+        return false if (variant.outcome.findings + Checks::Figures.of(variant.outcome).findings).any?(&:error?)
+
+        @verdicts.level(variant.outcome.pick.rows) != :error
       end
 
       # Whether a variant that was written has an error.
@@ -59,7 +70,10 @@ module VastLattice
 
       private
 
-      def variants = Checks::Variants.new(@plan, within: @within)
+      def variants
+        all = Checks::Variants.new(@plan, within: @within)
+        @only_valid ? all.select { |variant| valid?(variant) } : all
+      end
 
       # Rows, labels and properties: what a variant is called.
       def identity(variant, outcome)
