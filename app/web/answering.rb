@@ -21,6 +21,9 @@ module VastLattice
       def for_visitors? = request.path_info.match?(%r{\A/(?:api/)?(?:forms|configurations)/.})
       def person = Rights::TITLES.fetch(role, 'Visitor')
 
+      # In which units the person wants to see amounts: a Units::Display, or nil where as they are set.
+      def display = Units::Display[session[:display]]&.then { |own| own if own.any? }
+
       # Whether the person may change families: what would be refused is not shown.
       def edits? = may?(:edit)
       def may?(right) = Rights.granted?(role, right)
@@ -104,7 +107,7 @@ module VastLattice
       def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.digest)&.fetch('levels'))
 
       # What a stored family comes to for the pick that is asked with, as far as that fits.
-      def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), **options)
+      def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), display: display, **options)
     end
   end
 end

@@ -9,9 +9,10 @@ module VastLattice
     class ViewState
       attr_reader :stored, :pick, :result
 
-      # +picture+ as PictureParams reads it.
-      def initialize(stored, pick, picture: PictureParams.read({}))
+      # +picture+ as PictureParams reads it; +display+ as of Result.
+      def initialize(stored, pick, picture: PictureParams.read({}), display: nil)
         @stored = stored
+        @display = display
         @pick = PickParams.fitting(pick, stored.plan)
         @picture = picture
         @result = resolve if stored.plan.runnable?
@@ -31,7 +32,7 @@ module VastLattice
 
       private
 
-      def resolve = Result.new(stored.plan, @pick, build_to: @picture[:build_to])
+      def resolve = Result.new(stored.plan, @pick, build_to: @picture[:build_to], display: @display)
 
       def pick_tree
         rows = stored.family.variant_tables.to_h { |table| [table.name, result ? result.outcome.row_name(table).to_s : ''] }
@@ -98,13 +99,13 @@ module VastLattice
                   end
         measured(feature.kind.measures, numbers.measures, feature.name) + pattern +
           { 'horizontal.offset' => numbers.horizontal, 'vertical.offset' => numbers.vertical }.map do |name, amount|
-            ["#{feature.name}.#{name}", Units::Format.millimetres(amount)]
+            ["#{feature.name}.#{name}", result.outcome.display.quantity(amount.finite? ? amount.round(6) : amount, 'mm')]
           end
       end
 
       def measured(measures, numbers, prefix)
         measures.select { |measure| measure.number? && numbers[measure.name] }
-                .map { |measure| ["#{prefix}.#{measure.name}", Units::Format.quantity(numbers[measure.name], Units[measure.unit])] }
+                .map { |measure| ["#{prefix}.#{measure.name}", result.outcome.display.quantity(numbers[measure.name], measure.unit)] }
       end
 
       # Each feature in one line; each component by its number and part number.

@@ -26,14 +26,14 @@ module VastLattice
       attr_reader :stored, :stage, :state, :open
 
       # +open+ names the step of a recipe whose fields are shown: a feature, or stock:PART; +tab+ is a table or a view of
-      # Vary; +picture+ as PictureParams gives it.
-      def initialize(stored, stage, pick, store, open: nil, tab: nil, picture: PictureParams.read({}))
+      # Vary; +picture+ as PictureParams gives it; +display+ as of Result.
+      def initialize(stored, stage, pick, store, open: nil, tab: nil, picture: PictureParams.read({}), display: nil)
         @tab = tab
         @stored = stored
         @stage = stage
         @open = open
         @picture = picture
-        @state = ViewState.new(stored, pick, picture: picture)
+        @state = ViewState.new(stored, pick, picture: picture, display: display)
         @store = store
       end
 

@@ -4,12 +4,13 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
-  # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
+  # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one. Its +display+ is the name of a
+  # Units::Display.
   # It may be based on another one: +base+ says on which.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
                                    components: [], tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
-                                   overrides: [], opt_outs: [], forms: [], pictures: [], base: nil, allowances: [])
+                                   overrides: [], opt_outs: [], forms: [], pictures: [], base: nil, allowances: [], display: '')
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.

@@ -61,7 +61,7 @@ module VastLattice
     # The value as text, with its unit.
     def text(name)
       found = plan.symbols[name]
-      found ? text_of(found) : Array(inside(Name.read(name)) { |own, rest| own.text(rest) }).uniq.join(', ')
+      found ? text_of(found) : Array(inside(Name.read(name)) { |own, rest| own.shown_as(@display).text(rest) }).uniq.join(', ')
     end
 
     # The same of a Target; of one that has a value for each instance, that at +position+ alone if there is one.
@@ -72,12 +72,23 @@ module VastLattice
       target.kind == :row && values[target.index].nil? ? 'none' : target.text(values[target.index], shown_in(target))
     end
 
-    # The unit in which a target is shown: its own, or the display unit of a picked row.
+    # The unit in which a target is shown: as the outcome was asked to be, else the display unit of a picked row, else as the family
+    # says.
     def shown_in(target)
-      return target.unit if display_units.empty? || !target.type.number?
+      return target.unit unless target.type.number?
+      return @display.shown(target.unit) if @display
 
-      display_units.fetch(target.type.dimension, target.unit)
+      display_units.fetch(target.type.dimension) { plan.display.shown(target.unit) }
     end
+
+    # The same outcome in the units of a Units::Display; itself, where there is none or it says nothing.
+    def shown_as(display) = display&.any? ? dup.tap { |copy| copy.asked(display) } : self
+
+    # Whether it is shown in units that were asked for.
+    def asked? = !@display.nil?
+
+    # The Units::Display for facts and drawings.
+    def display = @display || plan.display
 
     # Whether a parameter applies in this outcome; states always do.
     def applies?(target) = target.read? || Plan::Decider.decode(deciders[target.index]).first != :idle
@@ -234,6 +245,11 @@ module VastLattice
     private :inside
 
     protected
+
+    def asked(display)
+      @display = display
+      @findings = @placings = nil
+    end
 
     attr_reader :raw_findings, :raw_lines
 

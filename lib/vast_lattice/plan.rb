@@ -86,6 +86,9 @@ module VastLattice
     # Values of the table columns that formulas use as lists.
     def lists = symbols.lists.values
 
+    # In which units amounts are shown, unless something else says so: a Units::Display.
+    def display = Units::Display[family.display] || Units::Display::AS_SET
+
     # Short: a plan holds a whole family.
     def inspect = "#<#{self.class} of #{family.name}#{', with errors' unless runnable?}>"
 

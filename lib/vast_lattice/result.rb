@@ -7,10 +7,11 @@ module VastLattice
     attr_reader :plan, :outcome
 
     # Resolves a pick, unless its +outcome+ is there already. +build_to+, a pair of part and step, leaves out of the model,
-    # and so of facts, findings and pictures, what comes later in that part's recipe. Raises Plan::Broken or Plan::PickError.
-    def initialize(plan, pick = Plan::Pick.new, outcome: plan.outcome(pick), build_to: nil)
+    # and so of facts, findings and pictures, what comes later in that part's recipe; +display+ is a Units::Display, nil for that of
+    # the family. Raises Plan::Broken or Plan::PickError.
+    def initialize(plan, pick = Plan::Pick.new, outcome: plan.outcome(pick), build_to: nil, display: nil)
       @plan = plan
-      @outcome = outcome
+      @outcome = outcome.shown_as(display)
       @build_to = build_to
     end
 
@@ -73,7 +74,7 @@ module VastLattice
     def view(name, **options)
       options = options.merge(later: later) if @build_to
       solids = chosen(**options.slice(:only, :without))
-      key = [:view, name, options, solids.map { |solid| solid_key(solid) }]
+      key = [:view, name, options, outcome.display, solids.map { |solid| solid_key(solid) }]
       kept('The picture', key) { drawn(name, solids, options) }
     end
 
@@ -102,8 +103,8 @@ module VastLattice
 
     # The same as texts with units.
     def fact_texts
-      { 'mass' => Checks::Figures.mass_text(facts['mass']),
-        'area' => amount(facts['area'] / 100, 'cm2'), 'volume' => amount(facts['volume'] / 1000, 'cm3'),
+      { 'mass' => Checks::Figures.mass_text(facts['mass'], outcome.display),
+        'area' => amount(facts['area'], 'cm2'), 'volume' => amount(facts['volume'], 'cm3'),
         'instances' => facts['instances'].to_s, **more_texts }
     end
 
@@ -162,14 +163,20 @@ module VastLattice
       return { 'size' => 'undefined' } unless model.complete?
 
       more = more_facts
-      { 'surface' => more['surface'] && amount(more['surface'] / 100, 'cm2'),
-        'size' => more['size'] && "#{millimetres(more['size'], ' × ')} mm",
-        'centre' => more['centre'] && "#{millimetres(more['centre'], ', ')} mm" }.compact
+      { 'surface' => more['surface'] && amount(more['surface'], 'cm2'), 'size' => more['size'] && lengths(more['size'], ' × '),
+        'centre' => more['centre'] && lengths(more['centre'], ', ') }.compact
     end
 
-    def amount(number, unit) = number.finite? ? "#{Units::Format.number(number.round(2))} #{unit}" : 'undefined'
+    # A base amount to the hundredth of the unit in which one of that symbol is shown.
+    def amount(number, symbol)
+      unit = outcome.display.shown(Units[symbol])
+      number.finite? ? "#{Units::Format.number(unit.from_base(number).round(2))} #{unit}" : 'undefined'
+    end
 
-    def millimetres(numbers, between) = numbers.map { |number| Units::Format.number(number.round(1)) }.join(between)
+    def lengths(numbers, between)
+      unit = outcome.display.shown(Units['mm'])
+      "#{numbers.map { |number| outcome.display.length(number, 1) }.join(between)} #{unit}"
+    end
 
     def mesh(solid)
       mesh = Geometry::Mesh.new(solid)
@@ -181,7 +188,7 @@ module VastLattice
       return view_of(name, solids, options) unless name == 'flat'
 
       folded = solids.find { |solid| solid.blank.flat && (options[:part].nil? || options[:part] == solid.part.name) }
-      folded && Drawing::FlatView.new(folded, **options).to_svg
+      folded && Drawing::FlatView.new(folded, **options, display: outcome.display).to_svg
     end
 
     # Parts that stand before each other are drawn as what they hide; one alone with all its dimensions.

@@ -22,7 +22,7 @@ export const fields = () => ({
   // Choices that are not possible now, by field and entry, with the reason.
   impossible: {},
 
-  slide(input) { this.give(input.dataset.input, withUnit(input.value, rowOf(input).dataset.unit)); },
+  slide(input) { this.give(input.dataset.input, withUnit(input.value, input.dataset.unit || rowOf(input).dataset.unit)); },
   flip(input) {
     const entry = input.checked ? 'yes' : 'no';
     const why = this.whyBarred(rowOf(input).dataset.at, entry);
@@ -114,6 +114,7 @@ export const fields = () => ({
 
   showField(row, item) {
     row.dataset.why = item.locked || '';
+    this.showUnit(row, item);
     const input = row.querySelector('[data-input]');
     if (input) this.showInput(input, item, row);
     this.showChoicesOf(row, item);
@@ -124,6 +125,14 @@ export const fields = () => ({
     lock.title = `decided by: ${item.decider}`;
     lock.hidden = !item.locked;
     this.showSaying(row, item);
+  },
+
+  // Amounts may be shown in other units than the page began with.
+  showUnit(row, item) {
+    if (item.unit === undefined || row.dataset.unit === item.unit) return;
+    row.dataset.unit = item.unit;
+    const unit = row.querySelector('.ask-number + .unit');
+    if (unit) unit.textContent = item.unit;
   },
 
   left(entry, item) { return !item.choices || item.choices.some((choice) => alike(choice.entry, entry) && choice.left); },
@@ -142,7 +151,7 @@ export const fields = () => ({
   showOptions(select, item, row) {
     Array.from(select.options).forEach((option) => {
       const barred = option.value && !alike(option.value, item.entry || '') && (Boolean(item.locked) || !this.left(option.value, item) || Boolean(this.whyImpossible(row.dataset.at, option.value)));
-      option.dataset.text = option.dataset.text || option.textContent;
+      option.dataset.text = ((item.choices || []).find((choice) => alike(choice.entry, option.value)) || {}).text || option.dataset.text || option.textContent;
       option.textContent = barred ? `${option.dataset.text} (not now)` : option.dataset.text;
       option.selected = alike(option.value, item.entry || '');
     });
@@ -153,14 +162,16 @@ export const fields = () => ({
     input.disabled = Boolean(item.locked);
     input.placeholder = row.dataset.placeholder || '';
     if (input.type === 'checkbox') { input.checked = item.entry === 'yes'; return; }
+    const own = input.type === 'range' && item.slide ? item.slide : item;
     if (input.type === 'range') {
-      const value = Number(item.entry || 0);
-      input.min = item.least ?? Math.min(0, value);
-      input.max = item.most ?? Math.max(value * 2, 1);
-      input.step = item.step ?? 'any';
+      const value = Number(own.entry || 0);
+      input.min = own.least ?? Math.min(0, value);
+      input.max = own.most ?? Math.max(value * 2, 1);
+      input.step = own.step ?? 'any';
+      input.dataset.unit = own.unit || '';
       input.setAttribute('aria-valuetext', item.text);
     }
-    if (document.activeElement !== input || input.type !== 'range') input.value = item.entry ?? '';
+    if (document.activeElement !== input || input.type !== 'range') input.value = own.entry ?? '';
   },
 
   showSaying(row, item) {

@@ -1,5 +1,6 @@
 // What opens above a grid: filling a series, finding a row by its keys, the column in hand.
 import { newest, words } from './api.js';
+import { unitOf } from './fields.js';
 
 const NAME = 'name';
 
@@ -34,11 +35,17 @@ export function panels() {
     beginSeries() {
       const column = this.seriesColumn();
       if (!column || !column.number) { this.series = { ...this.series, problem: 'Select cells of a column of numbers first.', texts: [] }; return; }
-      const typed = this.cell.typed || (this.cell.text || '').split(' ')[0];
+      // A number without a unit is meant as it is shown there.
+      const typed = this.seriesUnit() ? this.cell.text : this.cell.typed || (this.cell.text || '').split(' ')[0];
       this.series = { ...this.series, first: String(parseFloat(typed) || ''), problem: '' };
       this.previewSeries();
     },
 
+    seriesUnit() {
+      const column = this.seriesColumn();
+      const shown = unitOf(this.cell.text || '');
+      return column && column.unit && shown && shown !== column.unit ? shown : '';
+    },
     setSeries(field, value) { this.series = { ...this.series, [field]: value }; this.previewSeries(); },
     needsStep() { return !this.series.kind.startsWith('R'); },
 
@@ -61,7 +68,7 @@ export function panels() {
       const column = this.seriesColumn();
       const { kind, first, step, texts } = this.series;
       if (!column || !texts.length) return;
-      const edit = { do: 'fill_series', table: this.sheet.name, column: column.target, kind, first: String(first), rows: this.seriesRows() };
+      const edit = { do: 'fill_series', table: this.sheet.name, column: column.target, kind, first: String(first), rows: this.seriesRows(), ...(this.seriesUnit() ? { unit: this.seriesUnit() } : {}) };
       if (await this.attempt(this.needsStep() ? { ...edit, step: String(step) } : edit, { structure: true })) this.closePanel();
       else this.series = { ...this.series, problem: this.problem };
     },

@@ -138,7 +138,9 @@ export function grid() {
     columnWidth(column, number) {
       const word = Math.max(...column.title.split(' ').map((text) => text.length));
       const cell = Math.max(0, ...this.sheet.cells[number].slice(0, 60).map((text) => (column.number ? Math.min(text.length, 7) : text.length)), ...column.choices.map((text) => text.length)) + (column.number ? column.unit.length + 1 : 0);
-      return Math.min(Math.max(word * 7.2 + 26, cell * 7.9 + 30, 70), 240);
+      // Shown in other units, amounts have more digits.
+      const shown = column.number && column.unit && document.querySelector('.display-switch select')?.value ? 11 : 0;
+      return Math.min(Math.max(word * 7.2 + 26, Math.max(cell, shown) * 7.9 + 30, 70), 240);
     },
 
     heading(column, element, filters) {

@@ -257,6 +257,37 @@ class VaryBrowserTest < BrowserCase
     page.windows.drop(1).each(&:close)
   end
 
+  # One switch shows all in inches; what was typed stays, and a bare number is meant as it is shown: in cells, series and forms.
+  def test_shown_in_inches
+    open_grid
+    find('.more-facts summary').click
+    select 'inch', from: 'Units'
+    assert_selector '[data-fact=size]', text: '19.685 × 3.543 × 1.378 in'
+    assert_selector '.picture', text: '19.685"'
+    within('.sheet-body') { assert_text '19.685 in' }
+    open_grid
+    press(:right, '20', :enter)
+    assert_stored('20 in') { table.row('SF-0500').cells['length'] }
+    assert_equal '630', table.row('SF-0630').cells['length']
+    press(:up, %i[shift down])
+    click_on 'Series'
+    select 'arithmetic', from: 'Series'
+    fill_in 'step', with: '5'
+    assert_selector '.series-preview', text: '25'
+    click_on 'Fill'
+    assert_stored(['20 in', '25 in']) { %w[SF-0500 SF-0630].map { |row| table.row(row).cells['length'] } }
+    open_stage('guide', 'form=quick')
+    assert_selector '[data-ask=length] .ask-read', text: /in\z/
+    fill_in 'Roller pitch', with: "4\n"
+    assert_selector '[data-ask=roller_pitch] .unit', text: 'in'
+    wait_until { page.evaluate_script("Alpine.$data(document.querySelector('[x-data=workspace]')).state.values.roller_pitch.value") == 101.6 }
+    assert_in_delta 101.6, page.evaluate_script("Alpine.$data(document.querySelector('[x-data=workspace]')).state.values.roller_pitch.value"), 1e-9
+    visit '/families/side-frame/shape'
+    find('.more-facts summary').click
+    select 'as set', from: 'Units'
+    assert_selector '[data-fact=size]', text: 'mm'
+  end
+
   # Complete variants, a row of each table: in the lattice, in the gallery, compared, and as what leaves the house.
   def test_all_tables_together
     open_stage('prove', slug: 'roller')

@@ -96,6 +96,7 @@ class VaryTest < CoreCase
 
     assert_equal ['100', '60 mm * 2', '125'], fill.call(kind: 'R10', first: '100', rows: %w[A C])
     assert_equal %w[-5 0 5], fill.call(kind: 'arithmetic', first: '-5', step: '5')
+    assert_equal ['4 in', '5 in', '6.3 in'], fill.call(kind: 'R10', first: '4', unit: 'in')
     assert_equal ['100', '3', '4.5'], fill.call(kind: 'geometric', first: '3', step: '1.5', from: 'B')
     [{ kind: 'R7', first: '1' }, { kind: 'geometric', first: '1', step: '0' }, { kind: 'R5', first: 'x' }, { kind: 'arithmetic', first: '1', step: '1e300' }].each do |arguments|
       refute_nil refused(Error) { fill.call(**arguments) }.remedy

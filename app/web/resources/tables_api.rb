@@ -16,7 +16,8 @@ module VastLattice
         # What rows come to; rows=0,1,2 are their numbers.
         get '/:slug/tables/:table/resolved' do |slug, name|
           stored = store.find(slug)
-          rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), PickParams.fitting(pick, stored.plan)).to_tree(row_numbers)
+          fitting = PickParams.fitting(pick, stored.plan)
+          rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), fitting, display: display).to_tree(row_numbers)
           answer(version: stored.version, rows: rows)
         end
 

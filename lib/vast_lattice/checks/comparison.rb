@@ -6,12 +6,12 @@ module VastLattice
     class Comparison
       MOST = 4
 
-      # +picks+ maps names to Plan::Picks. Raises Error for more than MOST.
-      def initialize(plan, picks)
+      # +picks+ maps names to Plan::Picks; +display+ as of Result. Raises Error for more than MOST.
+      def initialize(plan, picks, display: nil)
         raise Error.new("#{picks.size} variants are too many to compare.", remedy: "Choose two to #{MOST}.") if picks.size > MOST
 
         @plan = plan
-        @results = picks.transform_values { |pick| Result.new(plan, pick) }
+        @results = picks.transform_values { |pick| Result.new(plan, pick, display: display) }
       end
 
       # Plain form: "names", "values", "states", "shapes" (counts, dimensions and positions) and "facts" that differ, as lists of a

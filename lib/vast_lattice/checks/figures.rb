@@ -51,10 +51,14 @@ module VastLattice
       end
       private_class_method :wanted, :measured?, :figure, :with_late
 
-      # The mass as text.
-      def self.mass_text(mass)
+      # The mass as text, in the units of a Units::Display.
+      def self.mass_text(mass, display = Units::Display::AS_SET)
         return 'undefined' unless mass.finite?
 
+        if display.inch?
+          pounds = Units['lb'].from_base(mass)
+          return pounds < 0.1 ? "#{Units::Format.number((pounds * 16).round(3))} oz" : "#{Units::Format.number(pounds.round(3))} lb"
+        end
         mass < 0.1 ? "#{Units::Format.number((mass * 1000).round(3))} g" : "#{Units::Format.number(mass.round(3))} kg"
       end
     end

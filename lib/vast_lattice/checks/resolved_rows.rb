@@ -5,8 +5,9 @@ module VastLattice
     # What some rows of a table come to: for each cell the value, who decides it and what is wrong there. The other
     # tables stand at the rows of +pick+; its answers and overrides do not count.
     class ResolvedRows
-      def initialize(plan, table, pick = Plan::Pick.new)
+      def initialize(plan, table, pick = Plan::Pick.new, display: nil)
         @plan = plan
+        @display = display
         @table = table
         @at = plan.family.table_index(table.name)
         @rows = Plan::PickReader.new(plan).read(Plan::Pick.new(rows: pick.rows)).rows
@@ -18,7 +19,7 @@ module VastLattice
       def to_tree(numbers) = numbers.select { |number| @table.rows[number] }.map { |number| row(number) }
 
       # The outcome of a row.
-      def outcome(number) = @plan.outcome_at(@rows.each_with_index.map { |row, at| at == @at ? number : row })
+      def outcome(number) = @plan.outcome_at(@rows.each_with_index.map { |row, at| at == @at ? number : row }).shown_as(@display)
 
       private
 

@@ -113,7 +113,7 @@ module VastLattice
         lines = DimensionLines.new(@canvas, @options.width, @height)
         left, right = [box.left, box.right].map { |at| @paper.x(at) }
         bottom, top = [box.bottom, box.top].map { |at| @paper.y(at) }
-        across, up = [box.width, box.height].map { |length| Units::Format.number(length.round(1)) }
+        across, up = [box.width, box.height].map { |length| @outcome.display.drawn(length.round(1)) }
         @canvas.group(class: 'dimensions') do
           @canvas.group(class: 'dimension', data_dimensions_of: 'overall') do
             lines.horizontal(left, right, bottom + OFF, [bottom, bottom], across)

@@ -2,7 +2,8 @@
 
 module VastLattice
   module Drawing
-    # What dimensions say: numbers in mm, the names of their parameters, or as the engineer typed them.
+    # What dimensions say: numbers in mm, or in inches where the outcome is shown so, the names of their parameters, or as the
+    # engineer typed them.
     class DimensionTexts
       NAME = /\A[\p{L}_][\p{L}\p{N}_]*\z/
 
@@ -30,8 +31,13 @@ module VastLattice
       end
 
       # Of a measure of a feature, of its pattern, of the stock, or of anything else.
-      def of(feature, name, amount) = text(feature.feature.dimensions[name], amount)
-      def pattern_measure(feature, name, amount) = text(feature.feature.pattern.dimensions[name], amount)
+      def of(feature, name, amount) = text(feature.feature.dimensions[name], amount, unit(feature.kind, name))
+
+      def pattern_measure(feature, name, amount)
+        pattern = feature.feature.pattern
+        text(pattern.dimensions[name], amount, unit(Family::PATTERN_KINDS.fetch(pattern.kind), name))
+      end
+
       def stock(name, amount) = text(@solid.part.stock.entries[name], amount)
       def plain(amount) = text(nil, amount)
 
@@ -48,7 +54,7 @@ module VastLattice
         return text(feature.feature.pattern.dimensions['pitch'], given) unless feature.feature.pattern.kind == 'fitted'
 
         first, last = feature.points.minmax
-        Units::Format.number((Geometry::Vector.length(Geometry::Vector.minus(last, first)) / [count - 1, 1].max).round(2))
+        length((Geometry::Vector.length(Geometry::Vector.minus(last, first)) / [count - 1, 1].max).round(2))
       end
 
       # The typed entry of the stock's dimension of that size.
@@ -57,13 +63,17 @@ module VastLattice
         text(name && @solid.part.stock.entries[name], amount.round(3))
       end
 
-      def text(typed, amount)
+      def unit(kind, name) = kind.measures.find { |measure| measure.name == name }&.unit || 'mm'
+
+      def text(typed, amount, unit = 'mm')
         return amount.to_s if amount.is_a?(String)
         return '' if amount.nil?
         return typed.to_s if typed && (@mode == :formula || (@mode == :name && typed.to_s.match?(NAME)))
 
-        Units::Format.number(amount)
+        unit == 'mm' ? length(amount) : Units::Format.number(amount)
       end
+
+      def length(amount) = @outcome.display.drawn(amount)
     end
   end
 end

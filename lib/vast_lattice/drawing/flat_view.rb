@@ -11,13 +11,14 @@ module VastLattice
       BELOW = 44.0
 
       # +height+ of the picture as of ModelView.
-      def initialize(solid, width: 560.0, tallest: ModelView::TALLEST, height: nil, interactive: false, **)
+      def initialize(solid, width: 560.0, tallest: ModelView::TALLEST, height: nil, interactive: false, display: Units::Display::AS_SET, **)
         @solid = solid
         @flat = solid.blank.flat
         @width = width
         @wanted = height
         @tallest = tallest
         @interactive = interactive
+        @display = display
         @canvas = Canvas.new
       end
 
@@ -58,8 +59,8 @@ module VastLattice
       def bend_notes
         @flat.bends.map do |bend|
           from_x, from_y, till_x, till_y = bend.line
-          angle, radius = [bend.angle, bend.radius].map { |amount| Units::Format.number(amount) }
-          Notes::Note.new(feature: bend.name, text: "#{angle}° to the #{bend.direction}, R#{radius}",
+          angle = Units::Format.number(bend.angle)
+          Notes::Note.new(feature: bend.name, text: "#{angle}° to the #{bend.direction}, R#{@display.drawn(bend.radius)}",
                           anchor: [(from_x + till_x) / 2, (from_y + till_y) / 2])
         end
       end
@@ -98,7 +99,7 @@ module VastLattice
         right = @paper.x(@box.right)
         bottom = @paper.y(@box.bottom)
         top = @paper.y(@box.top)
-        wide, high = size.map { |amount| Units::Format.number(amount.round(2)) }
+        wide, high = size.map { |amount| @display.drawn(amount.round(2)) }
         lines.horizontal(left, right, bottom + 26, [bottom, bottom], wide)
         lines.vertical(bottom, top, left - 24, [left, left], high)
       end

@@ -70,7 +70,8 @@ module VastLattice
         { 'value' => finite(amount), 'base_unit' => target.type.number? ? target.type.dimension.base_unit : nil,
           'text' => outcome.text_of(target), 'applies' => outcome.applies?(target),
           'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
-          'least' => least, 'most' => most, 'step' => step, 'choices' => choices&.map { |choice| target.text(choice) },
+          'least' => least, 'most' => most, 'step' => step,
+          'choices' => choices&.map { |choice| target.text(choice, outcome.shown_in(target)) },
           'asked' => asked(target, amount, outcome.limits[target.index]) }.compact
       end
       private_class_method :value

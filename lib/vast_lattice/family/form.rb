@@ -5,7 +5,7 @@ module VastLattice
     # An input form: pages of groups of fields. Pages, groups and fields may be there only under a condition (+shown_when+), and
     # may have a +picture+ (the name of a Picture of the family). What is answered is taken at once where it is +filled+ live, or
     # at a button where it is applied.
-    class Form < Value.with(:name, label: '', note: '', picture: '', filled: 'live', pages: [])
+    class Form < Value.with(:name, label: '', note: '', picture: '', filled: 'live', display: '', pages: [])
       extend TreeForm
 
       FILLED = %w[live applied].freeze

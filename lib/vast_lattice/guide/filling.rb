@@ -7,8 +7,9 @@ module VastLattice
     class Filling
       attr_reader :plan, :form, :answers, :dropped, :result, :given
 
-      # Raises Refused for a name that the form does not ask for, Plan::PickError for what cannot be read, Plan::Broken.
-      def initialize(plan, form, answers = {})
+      # +display+ is a Units::Display, nil for that of the form. Raises Refused for a name that the form does not ask for,
+      # Plan::PickError for what cannot be read, Plan::Broken.
+      def initialize(plan, form, answers = {}, display: nil)
         @plan = plan
         @form = form
         @settling = Settling.new(plan, form)
@@ -17,7 +18,7 @@ module VastLattice
         @given = found.to_h { |own, text| [own, Reading.value(plan, own, text)] }
         settled = @settling.settle(@given)
         @dropped = settled.dropped.map { |own| own.target.name }
-        @result = Result.new(plan, outcome: settled.outcome)
+        @result = Result.new(plan, outcome: settled.outcome, display: display || Units::Display[form.display])
       end
 
       # The fields that can be answered at all: Plan::FormFields.

@@ -10,9 +10,10 @@ module VastLattice
 
       attr_reader :form
 
-      # +form+ is a Family::Form; +findings+ those of the outcome and its shape.
+      # +form+ is a Family::Form; +findings+ those of the outcome and its shape. Unless the outcome was asked for in other units, amounts
+      # are shown as the form says.
       def initialize(outcome, form, findings)
-        @outcome = outcome
+        @outcome = outcome.asked? ? outcome : outcome.shown_as(Units::Display[form.display])
         @plan = outcome.plan
         @form = form
         @fields = @plan.form_fields.fetch(form.name)
@@ -57,7 +58,7 @@ module VastLattice
       end
 
       # A value of a field for people.
-      def text(field, value) = field.target.kind == :row || @outcome.applies?(field.target) ? field.text(value) : 'does not apply'
+      def text(field, value) = field.target.kind == :row || @outcome.applies?(field.target) ? shown(field).text(value) : 'does not apply'
 
       # All findings, those of the form first.
       def findings = @findings ||= (own_findings + @given.map { |finding| titled(finding) }).uniq
@@ -83,7 +84,7 @@ module VastLattice
         return shown unless field.target
 
         locked = lock(field)
-        { **shown, 'ask' => field.target.name, 'text' => text(field, value(field)), 'entry' => field.entry(value(field)),
+        { **shown, 'ask' => field.target.name, 'text' => text(field, value(field)), 'entry' => shown(field).entry(value(field)),
                    'decider' => decider(field).word, 'locked' => locked, 'says' => saying(field), **limits(field),
                    'choices' => choices(field) }.compact
       end
@@ -94,17 +95,27 @@ module VastLattice
         decider(field).kind == :table && column&.open?
       end
 
+      # The field in the units in which amounts are shown.
+      def shown(field) = field.in_units(@outcome.display)
+
       def decider(field) = @outcome.decider(field.target.name)
       def value(field) = @outcome.value_of(field.target)
 
-      # In the field's unit.
+      # In the unit in which it is shown; where that is not its own, in its own as well ("slide"): steps are whole there alone.
       def limits(field)
         return {} unless field.target.type.number?
-        return { 'unit' => field.unit.symbol } unless field.ranged?
 
+        asked = shown(field).asked
+        return { 'unit' => asked.symbol } unless field.ranged?
+
+        own = { **within(field, field.unit), 'entry' => field.entry(value(field)) } unless asked.equal?(field.unit)
+        { **within(field, asked), 'slide' => own }
+      end
+
+      def within(field, unit)
         own = allowed(field)
         found = { 'least' => own.least, 'most' => own.most, 'step' => own.step }
-        found.transform_values { |amount| amount && Rounding.of(field.unit.from_base(amount).to_f) }.merge('unit' => field.unit.symbol)
+        found.transform_values { |amount| amount && Rounding.of(unit.from_base(amount).to_f) }.merge('unit' => unit.symbol)
       end
 
       # Every choice, with whether rules and the form leave it.
@@ -112,13 +123,15 @@ module VastLattice
         return unless field.order.size.between?(1, MOST_CHOICES)
 
         left = allowed(field).choices
-        field.order.map { |value| { 'entry' => field.entry(value), 'text' => field.text(value), 'left' => left.include?(value) } }
+        told = shown(field)
+        field.order.map { |value| { 'entry' => told.entry(value), 'text' => told.text(value), 'left' => left.include?(value) } }
       end
 
       # What is to be said at a field, with the nearest allowed entries.
       def saying(field)
         found = findings.find { |finding| finding.level != :note && concerned(finding).include?(field) } or return
-        near = allowed(field).nearest(value(field)).map { |amount| { 'entry' => field.answer(amount), 'text' => field.text(amount) } }
+        told = shown(field)
+        near = allowed(field).nearest(value(field)).map { |amount| { 'entry' => field.answer(amount), 'text' => told.text(amount) } }
         { 'level' => found.level.to_s, 'message' => found.message, 'remedy' => near.empty? ? found.remedy : nil, 'nearest' => near }.compact
       end
 

@@ -11,8 +11,8 @@ module VastLattice
         @form = form
       end
 
-      # Raises Refused, Plan::PickError.
-      def filling(answers = {}) = Filling.new(plan, form, answers)
+      # As of Filling. Raises Refused, Plan::PickError.
+      def filling(answers = {}, **options) = Filling.new(plan, form, answers, **options)
 
       # What plain JSON it takes: an AnswersSchema.
       def schema = @schema ||= AnswersSchema.new(plan, form)

@@ -86,7 +86,7 @@ module VastLattice
       end
 
       def target(index) = @plan.targets[index]
-      def said(target) = "#{target.name} is #{target.text(@outcome.values[target.index])}"
+      def said(target) = "#{target.name} is #{text(target, @outcome.values[target.index])}"
 
       def error(code, target, message, remedy)
         Finding.new(code: code, level: :error, message: message, remedy: remedy, place: target.place)
@@ -99,21 +99,24 @@ module VastLattice
 
       def below_least(index, least, nearest, who)
         found = target(index)
-        error(:below_least, found, "#{said(found)}, below the least allowed, #{found.text(least)}#{by(who)}.", nearest(found, nearest))
+        error(:below_least, found, "#{said(found)}, below the least allowed, #{text(found, least)}#{by(who)}.", nearest(found, nearest))
       end
 
       def above_most(index, most, nearest, who)
         found = target(index)
-        error(:above_most, found, "#{said(found)}, above the most allowed, #{found.text(most)}#{by(who)}.", nearest(found, nearest))
+        error(:above_most, found, "#{said(found)}, above the most allowed, #{text(found, most)}#{by(who)}.", nearest(found, nearest))
       end
 
       def off_step(index, start, step, nearest)
         found = target(index)
-        error(:off_step, found, "#{said(found)}, which is not in steps of #{found.text(step)} from #{found.text(start)}.",
+        error(:off_step, found, "#{said(found)}, which is not in steps of #{text(found, step)} from #{text(found, start)}.",
               nearest(found, nearest))
       end
 
-      def nearest(found, value) = value && "The nearest allowed value is #{found.text(value)}."
+      def nearest(found, value) = value && "The nearest allowed value is #{text(found, value)}."
+
+      # A value in the unit in which it is shown.
+      def text(target, value) = target.text(value, @outcome.shown_in(target))
 
       # Who narrowed a limit, unless it is the parameter's own.
       def by(who)
@@ -126,19 +129,19 @@ module VastLattice
 
       def nothing_left(index, least, most, step, by)
         found = target(index)
-        steps = step && least <= most ? ", in steps of #{found.text(step)}" : ''
-        error(:nothing_left, found, "No value of #{found.name} is allowed: from #{found.text(least)}#{by(by[0])} to " \
-                                    "#{found.text(most)}#{by(by[1])}#{steps} there is none.", 'Widen a limit.')
+        steps = step && least <= most ? ", in steps of #{text(found, step)}" : ''
+        error(:nothing_left, found, "No value of #{found.name} is allowed: from #{text(found, least)}#{by(by[0])} to " \
+                                    "#{text(found, most)}#{by(by[1])}#{steps} there is none.", 'Widen a limit.')
       end
 
       def impossible_step(index, step)
         found = target(index)
-        error(:impossible_step, found, "The step of #{found.name} is #{found.text(step)}; it must be above zero.", 'Change it.')
+        error(:impossible_step, found, "The step of #{found.name} is #{text(found, step)}; it must be above zero.", 'Change it.')
       end
 
       def not_offered(index, choices)
         found = target(index)
-        offered = choices.map { |choice| found.text(choice) }
+        offered = choices.map { |choice| text(found, choice) }
         message = "#{said(found)}, which is not offered#{' in this combination' if offered.any?}."
         remedy = offered.empty? ? 'The rules leave no choice: mend them.' : "Choose #{offered.join(' or ')}."
         error(:not_offered, found, message, remedy)
@@ -149,7 +152,7 @@ module VastLattice
         found = target(index)
         name = @plan.family.rule_name(Plan::Decider.decode(decider).last)
         error(:rules_disagree, found, "Rules disagree on #{found.name}: #{@outside.call(found.name)} says " \
-                                      "#{found.text(outside)}, \"#{name}\" here says #{found.text(own)}. None of them decides it.",
+                                      "#{text(found, outside)}, \"#{name}\" here says #{text(found, own)}. None of them decides it.",
               'Change the condition of one.')
       end
 
@@ -163,7 +166,7 @@ module VastLattice
       # +said+ lists pairs of rule index and value.
       def disagree(index, said)
         found = target(index)
-        words = said.map { |rule, value| "\"#{@plan.family.rule_name(rule)}\" says #{found.text(value)}" }
+        words = said.map { |rule, value| "\"#{@plan.family.rule_name(rule)}\" says #{text(found, value)}" }
         error(:rules_disagree, found, "Rules disagree on #{found.name}: #{words.join(', ')}. None of them decides it.",
               'Change the condition of one, or join them in one else-if chain.')
       end
@@ -171,7 +174,7 @@ module VastLattice
       # +hits+ lists pairs of row and value; rows alone where the table decides nothing.
       def hit_clash(table, index, hits)
         found = target(index) if index
-        rows = hits.map { |row, value| found ? "row #{row + 1} says #{found.text(value)}" : "row #{row + 1}" }
+        rows = hits.map { |row, value| found ? "row #{row + 1} says #{text(found, value)}" : "row #{row + 1}" }
         name = @plan.family.rule_name(table)
         Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
                     message: "Rows of rule table \"#{name}\" that may not hit together do: #{rows.join(', ')}. None of them decides.",
@@ -215,7 +218,7 @@ module VastLattice
                          ['The answer %s for %s', 'Pick another row, or override it.']
                        end
         Finding.new(code: :answer_unused, level: :warning, place: target.place, remedy: remedy,
-                    message: "#{format(what, target.text(value), target.name)} is not used: #{who}.")
+                    message: "#{format(what, text(target, value), target.name)} is not used: #{who}.")
       end
 
       # What a parent gives under a rule of its own is there in case that a rule here says otherwise.

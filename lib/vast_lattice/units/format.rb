@@ -18,7 +18,22 @@ module VastLattice
       def self.quantity(amount, unit)
         return 'undefined' unless amount.finite?
 
-        [number(unit.from_base(amount)), unit.symbol].reject(&:empty?).join(' ')
+        own = unit.from_base(amount)
+        [(unit.parts && fraction(own, unit.parts)) || number(rounded(own, unit)), unit.symbol].reject(&:empty?).join(' ')
+      end
+
+      # To the decimals of a Unit that has some, unless that would leave nothing.
+      def self.rounded(amount, unit) = unit.decimals && amount.abs >= 10**-unit.decimals ? amount.round(unit.decimals) : amount
+      private_class_method :rounded
+
+      # "78 3/4" for an amount that is a whole number of such parts, to a millionth; nil for any other.
+      def self.fraction(amount, parts)
+        count = (amount * parts).round
+        return if count.zero? || count.abs > WHOLE || ((amount * parts) - count).abs > 1e-6 * parts
+
+        whole, rest = count.abs.divmod(parts)
+        exact = Rational(rest, parts)
+        "#{'-' if count.negative?}#{[(whole if whole.positive? || rest.zero?), (exact if rest.positive?)].compact.join(' ')}"
       end
 
       # Text of a length in mm.

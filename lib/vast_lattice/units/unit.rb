@@ -3,8 +3,9 @@
 module VastLattice
   module Units
     # A named unit: its dimension and the factor to base units (amount in base = amount * factor + offset). Only temperatures
-    # with a zero of their own have an offset.
-    class Unit < Value.with(:symbol, :dimension, :factor, offset: 0)
+    # with a zero of their own have an offset. With +parts+, amounts are written as fractions of so many parts, where these are exact;
+    # with +decimals+, to so many.
+    class Unit < Value.with(:symbol, :dimension, :factor, offset: 0, parts: nil, decimals: nil)
       # An amount in this unit as a Float in base units.
       def to_base(amount) = ((amount * factor) + offset).to_f
 

@@ -6,7 +6,7 @@ module VastLattice
       # Edits of forms. What is in a form is said by its numbers, from 0: "1" is a page, "1/0" a group on it, "1/0/2" a field.
       module Forms
         # What can be set of a form, a page, a group and a field.
-        FIELDS = [%w[label note picture filled], %w[title note picture shown_when], %w[title note picture shown_when columns],
+        FIELDS = [%w[label note picture filled display], %w[title note picture shown_when], %w[title note picture shown_when columns],
                   %w[control label help placeholder picture shown_when locked_when unit least most step default order text does]].freeze
         # What may be gone altogether.
         OPTIONAL = %w[control shown_when locked_when].freeze
@@ -91,6 +91,7 @@ module VastLattice
           case field
           when 'columns' then columns(text)
           when 'order' then FormTree.listed(text)
+          when 'display' then text.tap { Whole.refuse_display(text) }
           when 'filled' then if Form::FILLED.include?(text)
                                text
                              else

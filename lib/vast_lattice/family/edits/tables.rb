@@ -36,8 +36,8 @@ module VastLattice
         end
 
         # Fills a column with a series (Family::Series): in the named +rows+, in their order; without any, in all from
-        # +from+ on. +first+ and +step+ are plain numbers in the unit of the column.
-        def self.fill_series(family, table:, column:, kind:, first:, step: nil, from: nil, rows: nil)
+        # +from+ on. +first+ and +step+ are plain numbers in the unit of the column, or in +unit+, which is written behind them then.
+        def self.fill_series(family, table:, column:, kind:, first:, step: nil, from: nil, rows: nil, unit: '')
           all = Edits.find(family.tables, table, 'table').rows
           filled = if rows
                      Edits.find_all(all, rows, 'row')
@@ -45,7 +45,7 @@ module VastLattice
                      all.drop(from ? all.index(Edits.find(all, from, 'row')) : 0)
                    end
           numbers = Series.checked(kind, first: first, count: filled.size, step: step)
-          cells = filled.zip(numbers).map { |row, number| { 'row' => row.name, 'column' => column, 'text' => Units::Format.number(number) } }
+          cells = filled.zip(numbers).map { |row, number| { 'row' => row.name, 'column' => column, 'text' => "#{Units::Format.number(number)} #{unit}".strip } }
           set_cells(family, table: table, cells: cells)
         end
 

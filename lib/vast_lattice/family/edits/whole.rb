@@ -5,15 +5,16 @@ module VastLattice
     module Edits
       # Edits of what a family says of itself.
       module Whole
-        FIELDS = %w[name code group note currency base_price].freeze
+        FIELDS = %w[name code group note currency base_price display].freeze
 
-        # Sets its name, code, group, note, currency or base price; only the name must not be blank.
+        # Sets its name, code, group, note, currency, base price or display; only the name must not be blank.
         def self.set_family(family, field:, text:)
           unless FIELDS.include?(field)
             raise Error.new("A family has no #{field} that could be set.", remedy: Nearest.remedy(field, FIELDS, kind: 'field'))
           end
 
           refuse_currency(text.strip) if field == 'currency'
+          refuse_display(text.strip) if field == 'display'
           family.with(field.to_sym => field == 'name' ? Edits.checked_title(text, 'family') : text.strip)
         end
 
@@ -33,6 +34,14 @@ module VastLattice
 
         # Lets it stand alone, as it is.
         def self.leave_base(family) = family.with(base: nil)
+
+        # Also of forms. Raises Error for what is no Units::Display.
+        def self.refuse_display(text)
+          return if Units::Display[text]
+
+          known = Units::Display::TITLES.keys.reject(&:empty?).join(', ')
+          raise Error.new("\"#{text}\" is no display of units.", remedy: "Choose #{known}, or none.")
+        end
 
         def self.refuse_currency(text)
           known = Units::CURRENCIES.map(&:base_unit)
