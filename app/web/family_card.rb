@@ -35,9 +35,15 @@ module VastLattice
         def self.of(review)
           return { 'done' => false } unless review['done']
 
+          { 'done' => true, **review.slice('valid', 'looked'), 'findings' => review['findings'].size, 'health' => worst(review) }
+        end
+
+        # The worst level of what a review found, or fine; where some variants are not valid, that is an error.
+        def self.worst(review)
           levels = review['findings'].map { |finding| finding['level'] }
-          { 'done' => true, 'valid' => review['valid'], 'looked' => review['looked'], 'findings' => levels.size,
-            'health' => %w[error warning note].find { |level| levels.include?(level) } || 'fine' }
+          return 'error' if review['valid'] < review['looked']
+
+          %w[error warning note].find { |level| levels.include?(level) } || 'fine'
         end
       end
     end

@@ -69,7 +69,8 @@ module VastLattice
 
       # What is known of all variants, or nil.
       def review
-        Storage::ReviewRecord.body(stored.digest)&.merge('version' => stored.version)
+        known = Storage::ReviewRecord.body(stored.digest) or return
+        known.merge('version' => stored.version, 'health' => FamilyCard::Health.worst(known))
       end
 
       # What is known of each variant.

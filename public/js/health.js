@@ -59,12 +59,8 @@ export function health() {
     },
 
     looking() { return this.reviewed !== this.state.version; },
-    // What is worst in the whole family; where some of its variants are not valid, that is an error.
-    worstOfFamily() {
-      if (!this.review) return 'note';
-      const { valid, looked, findings } = this.review;
-      return valid < looked ? 'error' : LEVELS.find((level) => findings.some((one) => one.level === level)) || 'fine';
-    },
+    // What is worst in the whole family.
+    worstOfFamily() { return this.review ? this.review.health : 'note'; },
     // Green only where both are clean.
     healthClass() {
       const both = [this.worst(), this.worstOfFamily()];

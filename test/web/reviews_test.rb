@@ -111,6 +111,12 @@ class ReviewsTest < WebCase
   end
 
   # Families are copied, begin with a stock, and come back after they were removed.
+  # Cards and the header read a review in the same way: what is not valid is an error, whatever else is found.
+  def test_the_health_of_a_family
+    health = ->(valid, *levels) { VastLattice::Web::FamilyCard::Health.worst('valid' => valid, 'looked' => 3, 'findings' => levels.map { |level| { 'level' => level } }) }
+    assert_equal %w[error error warning note fine], [health.call(2, 'note'), health.call(3, 'note', 'error'), health.call(3, 'note', 'warning'), health.call(3, 'note'), health.call(3)]
+  end
+
   def test_families_begin_are_copied_and_come_back
     send_form '/families', 'name' => 'Tie', 'stock' => '0'
     tie = store.find('tie').family

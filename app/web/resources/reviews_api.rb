@@ -10,7 +10,8 @@ module VastLattice
         # What is known, or how far the look at every variant is; asked for again until it is done.
         get '/:slug/review' do |slug|
           stored = store.find(slug)
-          answer('version' => stored.version, **Jobs::Review.of(stored))
+          review = Jobs::Review.of(stored)
+          answer('version' => stored.version, **review, **(review['done'] ? { 'health' => FamilyCard::Health.worst(review) } : {}))
         end
 
         # The same in short, as the page of all families shows it.
