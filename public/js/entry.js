@@ -68,7 +68,7 @@ export function entry() {
       if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.rows = []; this.wrong = ''; return; }
       try {
         const like = JSON.parse(this.$root.dataset.like);
-        if (like.units) this.says = like.units.includes(text) ? `Every value stays what it is, and is shown in ${text}.` : '';
+        if (like.units) this.says = like.units.includes(text) ? `Shown in "${text}" then; every value stays what it is.` : '';
         if (like.words && !text.startsWith('=')) return;
         const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text, like });
         this.wrong = '';

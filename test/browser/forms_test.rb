@@ -257,6 +257,11 @@ class FormsTest < BrowserCase
     click_on 'Add the row'
     assert_text 'Row SF-1100 stands in table size now.'
     assert_equal '1100 mm', store.find('side-frame').family.table('size').row('SF-1100').cell('length')
+    set = { 'do' => 'put_parameter', 'name' => 'length', 'fields' => { 'most' => '1000 mm' } }
+    store.edit('side-frame', version: nil, person: 'Ann') { |family| Family::Edits.apply(family, set) }
+    visit '/configurations?text=SF-'
+    assert_selector '.kept-now.is-impossible', text: 'impossible now', count: 1
+    assert_selector '.kept-now', text: 'as it was', count: 1
   end
 
   private

@@ -56,6 +56,12 @@ class NamesTest < BrowserCase
     assert_selector '[data-name-row=depth] .entry-text', text: 'length / 20'
     select 'typed', from: 'its value is'
     assert_selector '#p-depth-default'
+    # In another unit every value stays what it is.
+    page.execute_script("document.getElementById('p-depth-unit').focus()")
+    press([:ctrl, 'a'], 'in')
+    assert_text 'Shown in "in" then; every value stays what it is.'
+    press(:tab)
+    assert_selector '[data-name-row=depth]', text: '4.72441 in'
     click_on 'Move up'
     assert_selector '.names tbody tr:first-child', text: 'depth'
     parameter = family.parameters.first

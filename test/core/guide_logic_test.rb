@@ -91,7 +91,7 @@ class GuideLogicTest < CoreCase
     valid = (1..20).reject { |width| plan.outcome(pick(answers: { 'width' => width.to_s })).findings.any?(&:error?) }
     assert_equal [*1..20] - [7, 14], valid
 
-    trying = Guide::Trying.new(Guide::Filling.new(plan, plan.family.forms.first, 'width' => '7'))
+    trying = Guide::Trying.new(Guide::Filling.new(plan, plan.family.forms.first, { 'width' => '7' }))
     domains = trying.fields.map { |field| Guide::Domain.new(plan, field, trying.now(field)) }
     found = Guide::Solver.new(trying, domains, {}).proposals(1, 1, 1).map { |proposal| proposal.changes.values }
     assert_includes [[[6.0]], [[8.0]]], found
@@ -102,7 +102,7 @@ class GuideLogicTest < CoreCase
     plan = computing(['a + b'])
     rules = [{ 'name' => 'Sum', 'when' => 'f0 < 90.5 mm', 'then' => [{ 'forbid' => 'Too small.' }] }, { 'name' => 'Apart', 'when' => 'abs(a - b) < 7 mm', 'then' => [{ 'forbid' => 'Too near.' }] }]
     made = Plan.of(plan.family.with(rules: rules.map { |rule| Family::Rule.from_tree(rule) }))
-    filling = Guide::Filling.new(made, made.family.forms.first, 'a' => '20', 'b' => '21')
+    filling = Guide::Filling.new(made, made.family.forms.first, { 'a' => '20', 'b' => '21' })
     proposals = Guide::Proposals.new(filling)
     found = proposals.all.first
     assert_equal [2, true], [found.changes.size, proposals.filled(found).valid?]

@@ -130,7 +130,7 @@ class GuideTest < CoreCase
         - {name: f, pages: [{title: P, groups: [{fields: [{ask: pitch}, {ask: load}]}]}]}
     YAML
     plan = plan(body)
-    filling = Guide::Filling.new(plan, plan.family.form('f'), 'load' => 'heavy', 'pitch' => '100 mm')
+    filling = Guide::Filling.new(plan, plan.family.form('f'), { 'load' => 'heavy', 'pitch' => '100 mm' })
     tried = Guide::Proposals.new(filling).all.map { |one| one.changes.transform_keys { |field| field.target.name } }
     assert_equal [{ 'load' => 'medium' }, { 'pitch' => 75.0 }], tried.sort_by(&:keys)
     trying = Guide::Trying.new(filling)

@@ -24,6 +24,12 @@ module VastLattice
       # The Display of a name, nil for one that is not known.
       def self.[](name) = ALL[name.to_s]
 
+      # The same; raises Error for one that is not known.
+      def self.checked(name)
+        self[name] || raise(Error.new("\"#{name}\" is no display of units.",
+                                      remedy: "Choose #{TITLES.keys.reject(&:empty?).join(', ')}, or none."))
+      end
+
       # Whether amounts are shown in other units than they have.
       def any? = !name.empty?
       def inch? = SWAPS[name].equal?(INCH)

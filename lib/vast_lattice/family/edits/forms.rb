@@ -91,7 +91,7 @@ module VastLattice
           case field
           when 'columns' then columns(text)
           when 'order' then FormTree.listed(text)
-          when 'display' then text.tap { Whole.refuse_display(text) }
+          when 'display' then Units::Display.checked(text).name
           when 'filled' then if Form::FILLED.include?(text)
                                text
                              else

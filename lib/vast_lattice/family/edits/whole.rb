@@ -14,7 +14,7 @@ module VastLattice
           end
 
           refuse_currency(text.strip) if field == 'currency'
-          refuse_display(text.strip) if field == 'display'
+          Units::Display.checked(text.strip) if field == 'display'
           family.with(field.to_sym => field == 'name' ? Edits.checked_title(text, 'family') : text.strip)
         end
 
@@ -34,14 +34,6 @@ module VastLattice
 
         # Lets it stand alone, as it is.
         def self.leave_base(family) = family.with(base: nil)
-
-        # Also of forms. Raises Error for what is no Units::Display.
-        def self.refuse_display(text)
-          return if Units::Display[text]
-
-          known = Units::Display::TITLES.keys.reject(&:empty?).join(', ')
-          raise Error.new("\"#{text}\" is no display of units.", remedy: "Choose #{known}, or none.")
-        end
 
         def self.refuse_currency(text)
           known = Units::CURRENCIES.map(&:base_unit)
