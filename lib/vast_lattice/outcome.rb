@@ -5,6 +5,7 @@ module VastLattice
   # each, and what is wrong. A pure function of the two.
   class Outcome
     include Lines
+    include Shown
 
     attr_reader :plan, :pick, :values, :deciders, :limits
 
@@ -57,38 +58,6 @@ module VastLattice
       outcome, inner = home(target)
       outcome&.limits&.at(inner.index)
     end
-
-    # The value as text, with its unit.
-    def text(name)
-      found = plan.symbols[name]
-      found ? text_of(found) : Array(inside(Name.read(name)) { |own, rest| own.shown_as(@display).text(rest) }).uniq.join(', ')
-    end
-
-    # The same of a Target; of one that has a value for each instance, that at +position+ alone if there is one.
-    def text_of(target, position = nil)
-      return target.text(values[target.index][position], shown_in(target)) if position && values[target.index].is_a?(Array)
-      return 'does not apply' unless applies?(target)
-
-      target.kind == :row && values[target.index].nil? ? 'none' : target.text(values[target.index], shown_in(target))
-    end
-
-    # The unit in which a target is shown: as the outcome was asked to be, else the display unit of a picked row, else as the family
-    # says.
-    def shown_in(target)
-      return target.unit unless target.type.number?
-      return @display.shown(target.unit) if @display
-
-      display_units.fetch(target.type.dimension) { plan.display.shown(target.unit) }
-    end
-
-    # The same outcome in the units of a Units::Display; itself, where there is none or it says nothing.
-    def shown_as(display) = display&.any? ? dup.tap { |copy| copy.asked(display) } : self
-
-    # Whether it is shown in units that were asked for.
-    def asked? = !@display.nil?
-
-    # The Units::Display for facts and drawings.
-    def display = @display || plan.display
 
     # Whether a parameter applies in this outcome; states always do.
     def applies?(target) = target.read? || Plan::Decider.decode(deciders[target.index]).first != :idle
@@ -201,15 +170,6 @@ module VastLattice
                   remedy: "Said by #{source.title}.")
     end
 
-    # {dimension => Unit} by the picked rows.
-    def display_units
-      @display_units ||= plan.family.variant_tables.flat_map do |table|
-        row = row_of(table)
-        texts = table.columns.select { |column| column.kind == 'display_unit' }.map { |column| row&.cell(column.target).to_s }
-        texts.select { |text| !text.empty? && Units.unit?(text) }.map { |text| Units[text] }
-      end.to_h { |unit| [unit.dimension, unit] }
-    end
-
     def target(name)
       plan.symbols[name] || plan.symbols.given(name) || raise(KeyError, "no parameter or state named #{name}")
     end
@@ -245,11 +205,6 @@ module VastLattice
     private :inside
 
     protected
-
-    def asked(display)
-      @display = display
-      @findings = @placings = nil
-    end
 
     attr_reader :raw_findings, :raw_lines
 
