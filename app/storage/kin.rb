@@ -4,8 +4,10 @@ module VastLattice
   module Storage
     # The stored families as what a Plan::Library takes them from.
     class Kin
-      def initialize(store)
+      # +digests+ are WholeDigests that may know those of the families.
+      def initialize(store, digests = nil)
         @store = store
+        @digests = digests
       end
 
       def names = DocumentRecord.present.of_kind(FamilyDocument).pluck(:name)
@@ -13,7 +15,7 @@ module VastLattice
       # The Plan of the family of that name, or nil.
       def plan(name, library)
         record = FamilyDocument.record(name)
-        record && @store.stored(record, library: library).plan
+        record && @store.stored(record, library: library, **(@digests ? { digests: @digests } : {})).plan
       end
     end
   end

@@ -23,17 +23,6 @@ module VastLattice
       # Numbers of the documents that one uses, on all levels.
       def used_ids(record) = links(record.id, :user_id, :used_id).keys - [record.id]
 
-      # What stands for all that a document is made of: its own digest with those of what it uses.
-      def digest(record)
-        return record.digest unless record.digest
-
-        used = UseRecord.where(user_id: record.id).pluck(:used_id)
-        return record.digest if used.empty?
-
-        inner = DocumentRecord.lean.where(id: used).map { |one| [one.name, digest(one)] }
-        ::Digest::SHA256.hexdigest(JSON.generate([record.digest, inner.sort]))
-      end
-
       # {number => numbers one step on} of all that is reached from a number.
       def links(first, from, till)
         found = {}

@@ -19,8 +19,10 @@ module VastLattice
         def slug = record.slug
         def version = record.version
 
+        attr_writer :digest
+
         # What stands for all that it is made of.
-        def digest = Relatives.digest(record)
+        def digest = @digest ||= WholeDigests.new([record])[record]
       end
 
       # Plans that are kept, by the digest of what they were compiled from.
@@ -54,23 +56,34 @@ module VastLattice
       def removed = documents.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
 
       # All stored families by name, each Stored.
-      def all = records.map { |record| stored(record) }
+      def all
+        found = records
+        digests = digests(found)
+        found.map { |record| stored(record, digests: digests) }
+      end
+
+      # What stands for all that documents are made of, by their records: WholeDigests.
+      def digests(records) = @kind.composed? ? WholeDigests.new(records) : records.to_h { |record| [record, record.digest] }
 
       # The family at an address. Raises Missing.
       # One snapshot: what is written meanwhile is seen as a whole or not at all.
       def find(slug)
         found = record(slug)
-        plan = @plans[key(found)] if found.digest
-        plan ? Stored.new(found, plan) : DocumentRecord.transaction { stored(record(slug)) }
+        digest = digests([found])[found]
+        plan = @plans[digest] if digest
+        plan ? named(Stored.new(found, plan), digest) : DocumentRecord.transaction { stored(record(slug)) }
       end
 
-      # The Stored family of a record. Its plan is compiled if it is not kept already; what it uses is found in the +library+.
-      def stored(record, library: self.library)
-        Stored.new(record, (record.digest && @plans[key(record)]) || remember(record, compiled(record, library)))
+      # The Stored family of a record. Its plan is compiled if it is not kept already; what it uses is found in the +library+. +digests+
+      # may know those of the record.
+      def stored(record, digests: digests([record]), library: self.library(digests))
+        digest = digests[record]
+        plan = (digest && @plans[digest]) || remember(record, compiled(record, library), digest)
+        named(Stored.new(record, plan), digest)
       end
 
       # The Plan::Library of what is stored.
-      def library = Plan::Library.new(Kin.new(self))
+      def library(digests = nil) = Plan::Library.new(Kin.new(self, digests))
 
       # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
       # Refused when it has errors.
@@ -180,7 +193,9 @@ module VastLattice
         return unless version.between?([2, current.version - REACH].max, current.version - 1)
 
         family = earlier(current, version)
-        plan = @plans.fetch([:then, Digest.of(@kind.taken_apart(family)), key(current.record)]) { compile(family, current.plan) }
+        plan = @plans.fetch([:then, Digest.of(@kind.taken_apart(family)), digests([current.record])[current.record]]) do
+          compile(family, current.plan)
+        end
         Stored.new(current.record, plan)
       end
 
@@ -227,13 +242,13 @@ module VastLattice
       # Only keeps the plan once the transaction is over: a version is never used twice.
       def keep(record, plan) = Stored.new(record, remember(record, plan), record.version - 1)
 
-      def remember(record, plan)
+      # A plan is kept by what it is compiled from.
+      def remember(record, plan, digest = digests([record])[record])
         @newest.keep(record.id, [record.version, plan])
-        record.digest ? @plans.keep(key(record), plan) : plan
+        digest ? @plans.keep(digest, plan) : plan
       end
 
-      # What a plan is kept by: what it is compiled from.
-      def key(record) = @kind.composed? ? Relatives.digest(record) : record.digest
+      def named(stored, digest) = stored.tap { |one| one.digest = digest }
 
       def compile(document, before = nil, library = self.library)
         @kind.compiled(document, before: before, **(@kind.composed? ? { library: library } : {}))

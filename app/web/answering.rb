@@ -103,6 +103,13 @@ module VastLattice
         stored.family.table(name) || raise(NotInFamily.new('table', name, stored.family.tables.map(&:name)))
       end
 
+      # A card for each family.
+      def family_cards
+        records = store.records
+        digests = store.digests(records)
+        records.map { |record| FamilyCard.new(store, record, digests: digests) }
+      end
+
       # What is known of the variants of a stored family.
       def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.digest)&.fetch('levels'))
 

@@ -7,9 +7,10 @@ module VastLattice
     class FamilyCard
       WIDTH = 330.0
 
-      def initialize(store, record)
+      # +digests+ as of Store#stored.
+      def initialize(store, record, **digests)
         @record = record
-        @stored = store.stored(record)
+        @stored = store.stored(record, **digests)
         @review = Jobs::Review.of(@stored)
       rescue StandardError, SystemStackError => e
         warn "#{record.slug}: #{e.class}: #{e.message[0, 200]}"
@@ -18,6 +19,7 @@ module VastLattice
 
       def slug = @record.slug
       def name = @record.name
+      def version = @record.version
       def readable? = !@stored.nil?
       def group = readable? ? @stored.family.group : ''
       def code = readable? ? @stored.family.code : ''

@@ -8,7 +8,7 @@ module VastLattice
 
       routes '/api/families' do
         get '/?' do
-          answer(families: store.records.map { |record| summary(record) })
+          answer(families: family_cards.map { |card| summary(card) })
         end
 
         # Removes a family, readable or not; it can be brought back.
@@ -31,9 +31,8 @@ module VastLattice
       private
 
       # One that cannot be read says so, and spoils nothing for the others.
-      def summary(record)
-        card = FamilyCard.new(store, record)
-        { slug: card.slug, name: card.name, code: card.code, version: record.version, variants: card.variants,
+      def summary(card)
+        { slug: card.slug, name: card.name, code: card.code, version: card.version, variants: card.variants,
           **card.review, readable: card.readable? }
       end
     end

@@ -12,7 +12,7 @@ module VastLattice
       routes '/families' do
         get('/?') do
           @title = 'Families'
-          @cards = store.records.map { |record| FamilyCard.new(store, record) }
+          @cards = family_cards
           @removed = store.removed
           @gone = @removed.find { |record| record.slug == params['removed'] }
           @stocks = Beginnings.stocks

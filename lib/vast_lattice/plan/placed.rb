@@ -41,6 +41,15 @@ module VastLattice
       # All families that are used, on all levels, each after those that it uses.
       def families = all.select(&:plan).flat_map { |one| [*one.plan.placed.families, one.plan.family] }.uniq(&:name)
 
+      # Names of all that it is made of or based on, on all levels, in small letters.
+      def reached = @reached ||= below.flat_map { |name, plan| [name, *plan&.placed&.reached] }.to_set
+
+      # [name in small letters, Plan or nil] of what it is made of or based on, one level down.
+      def below
+        based = @family.base ? [[@family.base.family.downcase, @base]] : []
+        all.map { |one| [one.component.family.downcase, one.plan] } + based
+      end
+
       # Pairs of path and Target of all that is in components, on all levels.
       def names
         all.select(&:plan).flat_map do |one|
@@ -132,8 +141,8 @@ module VastLattice
       def look_at_base
         base = @family.base or return
         place = Place.at('base')
-        plan = @within.plan(base.family)
-        plan ? refuse_round(plan) : missing(base, place)
+        @base = @within.plan(base.family)
+        @base ? refuse_round(@base) : missing(base, place)
         tell_lost(base)
       rescue Library::Circle => e
         tell(:circle, e.message, place, 'Base it on another one.')
@@ -145,20 +154,17 @@ module VastLattice
 
       # Plans that were compiled before know nothing of what this family is now: the way back to it is looked for by names.
       def refuse_round(plan)
-        back = way_back(plan, [])
-        raise Library::Circle, [@family.name, *back] if back
+        return unless plan.family.name.casecmp?(@family.name) || plan.placed.reached.include?(@family.name.downcase)
+
+        raise Library::Circle, [@family.name, *way_back(plan)]
       end
 
-      def way_back(plan, seen)
+      def way_back(plan)
         name = plan.family.name
         return [name] if name.casecmp?(@family.name)
 
-        names = plan.placed.all.map { |one| one.component.family } + [*plan.family.base&.family]
-        (names - seen).each do |inner|
-          found = inner.casecmp?(@family.name) ? [inner] : @within.plan(inner)&.then { |own| way_back(own, seen << inner) }
-          return [name, *found] if found
-        end
-        nil
+        inner = plan.placed.below.find { |own, within| own == @family.name.downcase || within&.placed&.reached&.include?(@family.name.downcase) }
+        [name, *(inner.first == @family.name.downcase ? [@family.name] : way_back(inner.last))]
       end
 
       # What it keeps although the base has it no more.

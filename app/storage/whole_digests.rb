@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Storage
+    # What stands for all that documents are made of: the digest of each, with those of what it uses, on all levels. Found by sets, in
+    # three queries however they are related, each once.
+    class WholeDigests
+      # +records+ are those that are asked for, with all that they use; others are found when they are asked for.
+      def initialize(records)
+        @found = {}
+        add(records)
+      end
+
+      # That of a record, as 64 hexadecimal digits; nil for one from before there were digests.
+      def [](record)
+        return record.digest unless record.digest
+
+        add([record]) unless @found.key?(record.id)
+        @found.fetch(record.id)
+      end
+
+      private
+
+      def add(records)
+        used = pairs(records.map(&:id)).group_by(&:first).transform_values { |list| list.map(&:last) }
+        known = records.to_h { |record| [record.id, [record.name, record.digest]] }
+        others = used.values.flatten.uniq - known.keys
+        known.merge!(DocumentRecord.where(id: others).pluck(:id, :name, :digest).to_h { |id, *own| [id, own] }) if others.any?
+        records.each { |record| work_out(record.id, used, known) }
+      end
+
+      # Each after all that it uses, without a call for each: chains may be long.
+      def work_out(first, used, known)
+        trail = [first]
+        open = {}
+        until trail.empty?
+          id = trail.last
+          next trail.pop if @found.key?(id)
+          next @found[trail.pop] = made_of(id, used, known) if open[id]
+
+          open[id] = true
+          trail.concat(used.fetch(id, []).reject { |one| @found.key?(one) || open[one] })
+        end
+      end
+
+      # Numbers that were removed for good, or that lead back, say nothing.
+      def made_of(id, used, known)
+        own = known.dig(id, 1)
+        inner = used.fetch(id, []).filter_map { |one| [known.dig(one, 0), @found[one]] if @found.key?(one) }
+        inner.empty? ? own : ::Digest::SHA256.hexdigest(JSON.generate([own, inner.sort_by(&:to_s)]))
+      end
+
+      # Pairs [user, used] of all that is reached from documents of these numbers: each once, as a set.
+      def pairs(ids)
+        uses = UseRecord.arel_table
+        reached = Arel::Table.new(:reached)
+        first = uses.where(uses[:user_id].in(ids)).project(uses[:user_id], uses[:used_id])
+        more = uses.join(reached).on(uses[:user_id].eq(reached[:used_id])).project(uses[:user_id], uses[:used_id])
+        all = reached.project(reached[:user_id], reached[:used_id]).with(:recursive, Arel::Nodes::As.new(reached, first.union(more)))
+        ids.empty? ? [] : UseRecord.connection.select_rows(all.to_sql)
+      end
+    end
+  end
+end
