@@ -4,7 +4,7 @@ module VastLattice
   module Storage
     # A store as somebody may use it: whatever a person has no right to is refused here, too, whichever address it was asked by.
     class Granted
-      LISTS = %i[records removed all listed used_by].freeze
+      LISTS = %i[records removed listed used_by].freeze
       READS = %i[find stored digests library history version since others at next_steps foresee around
                  inner_since inner_latest].freeze
       WRITES = %i[create edit undo redo remove restore free_address bring_in].freeze

@@ -55,13 +55,6 @@ module VastLattice
       # The records of removed families, the latest first.
       def removed = documents.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
 
-      # All stored families by name, each Stored.
-      def all
-        found = records
-        digests = digests(found)
-        found.map { |record| stored(record, digests: digests) }
-      end
-
       # What stands for all that documents are made of, by their records: WholeDigests.
       def digests(records) = @kind.composed? ? WholeDigests.new(records) : records.to_h { |record| [record, record.digest] }
 

@@ -45,7 +45,7 @@ class PagesTest < WebCase
     assert_equal '2000 mm', post_json("#{API}/try", { 'text' => 'length', 'like' => { 'parameter' => 'length' } })['here']
     send_form '/families', { 'name' => 'Mine' }
     assert_equal 403, last_response.status
-    assert_equal 8, store.all.size
+    assert_equal 8, store.records.size
   end
 
   def test_problems_are_told_in_words
@@ -121,7 +121,7 @@ class PagesTest < WebCase
       assert_equal 422, last_response.status
       assert_match message, last_response.body
     end
-    assert_equal 9, store.all.size
+    assert_equal 9, store.records.size
   end
 
   # What is shipped has an address of its own for each content: kept for good under the present one, not under an older one,

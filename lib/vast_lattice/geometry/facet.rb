@@ -29,10 +29,10 @@ module VastLattice
       # mm2.
       def area = rings.each_with_index.sum { |ring, index| ring_area(ring) * (index.zero? ? 1 : -1) }
 
-      # A frame in its plane.
+      # A frame in its plane, along the way to the point that is farthest from the first: the next one may be the same.
       def frame
-        first, second = rings.first
-        across = Vector.unit(Vector.minus(second, first))
+        first = rings.first.first
+        across = Vector.unit(rings.first.map { |point| Vector.minus(point, first) }.max_by { |way| Vector.length(way) })
         Frame.new(first, across, Vector.cross(normal, across), normal)
       end
 

@@ -163,8 +163,9 @@ module VastLattice
         name = plan.family.name
         return [name] if name.casecmp?(@family.name)
 
-        inner = plan.placed.below.find { |own, within| own == @family.name.downcase || within&.placed&.reached&.include?(@family.name.downcase) }
-        [name, *(inner.first == @family.name.downcase ? [@family.name] : way_back(inner.last))]
+        own = @family.name.downcase
+        found, within = plan.placed.below.find { |inner, one| inner == own || one&.placed&.reached&.include?(own) }
+        [name, *(found == own ? [@family.name] : way_back(within))]
       end
 
       # What it keeps although the base has it no more.
