@@ -87,7 +87,14 @@ module VastLattice
     def lists = symbols.lists.values
 
     # In which units amounts are shown, unless something else says so: a Units::Display.
-    def display = Units::Display[family.display] || Units::Display::AS_SET
+    def display = @display ||= Units::Display[family.display] || Units::Display::AS_SET
+
+    # Pairs of table and column that tell a unit for the variants of their rows.
+    def display_columns
+      @display_columns ||= family.variant_tables.flat_map do |table|
+        table.columns.select { |column| column.kind == 'display_unit' }.map { |column| [table, column] }
+      end
+    end
 
     # Short: a plan holds a whole family.
     def inspect = "#<#{self.class} of #{family.name}#{', with errors' unless runnable?}>"

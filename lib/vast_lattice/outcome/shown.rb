@@ -38,10 +38,9 @@ module VastLattice
 
       # {dimension => Unit} by the picked rows.
       def display_units
-        @display_units ||= plan.family.variant_tables.flat_map do |table|
-          row = row_of(table)
-          texts = table.columns.select { |column| column.kind == 'display_unit' }.map { |column| row&.cell(column.target).to_s }
-          texts.select { |text| !text.empty? && Units.unit?(text) }.map { |text| Units[text] }
+        @display_units ||= plan.display_columns.filter_map do |table, column|
+          text = row_of(table)&.cell(column.target).to_s
+          Units[text] if !text.empty? && Units.unit?(text)
         end.to_h { |unit| [unit.dimension, unit] }
       end
 
