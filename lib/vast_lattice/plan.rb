@@ -40,9 +40,15 @@ module VastLattice
       forms = read_forms
       found += forms.findings + Advice.new(@bound, family, lists, more: forms.trees).findings
       @price = Priced.target(self)
+      @display = Units::Display[family.display] || Units::Display::AS_SET
+      @display_columns = columns_of_units
       @findings = (found + @cyclic.to_a).uniq.sort_by { |finding| Finding::LEVELS.index(finding.level) }.freeze
       freeze
     end
+
+    # In which units amounts are shown, unless something else says so: a Units::Display. And pairs of a table and a column that tells
+    # a unit for the variants of its rows.
+    attr_reader :display, :display_columns
 
     # A plan of the same family that can compute another +text+, too, whatever that reads in components.
     def reading(text)
@@ -86,16 +92,6 @@ module VastLattice
     # Values of the table columns that formulas use as lists.
     def lists = symbols.lists.values
 
-    # In which units amounts are shown, unless something else says so: a Units::Display.
-    def display = @display ||= Units::Display[family.display] || Units::Display::AS_SET
-
-    # Pairs of table and column that tell a unit for the variants of their rows.
-    def display_columns
-      @display_columns ||= family.variant_tables.flat_map do |table|
-        table.columns.select { |column| column.kind == 'display_unit' }.map { |column| [table, column] }
-      end
-    end
-
     # Short: a plan holds a whole family.
     def inspect = "#<#{self.class} of #{family.name}#{', with errors' unless runnable?}>"
 
@@ -131,6 +127,12 @@ module VastLattice
     end
 
     private
+
+    def columns_of_units
+      family.variant_tables.flat_map do |table|
+        table.columns.select { |column| column.kind == 'display_unit' }.map { |column| [table, column] }
+      end
+    end
 
     def default_rows_of_tables = bound.tables.map { |one| one.table.lookup? ? nil : one.table.default_row_index }.freeze
 
