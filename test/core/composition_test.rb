@@ -222,6 +222,19 @@ class CompositionTest < CoreCase
     assert_match(/given besides them stands: 14 kg/, outcome.because('leg.2.load').chain.map(&:sentence).join)
   end
 
+  # A column that gives a component more than it allows: the family is looked through, told, and mended by what is offered.
+  def test_a_column_into_a_component_beyond_a_limit
+    leg = LEG.merge('parameters' => [LEG['parameters'].first.merge('most' => '700 mm'), LEG['parameters'].last])
+    sizes = { 'name' => 'kinds', 'columns' => [{ 'target' => 'leg.height', 'unit' => 'mm' }], 'rows' => [{ 'name' => 'low', 'cells' => { 'leg.height' => '600' } }, { 'name' => 'high', 'cells' => { 'leg.height' => '900' } }] }
+    own = { 'name' => 'Stand', 'tables' => [sizes], 'components' => [{ 'name' => 'leg', 'family' => 'Leg', 'rows' => { 'sizes' => 'none' } }] }
+    library = Plan::Library.new([FOOT, leg, own].map { |tree| Family.from_tree(tree) })
+    found = Checks::Review.new(library.plan('Stand')).to_tree
+    assert_equal [2, 1], found.values_at('looked', 'valid')
+    mend = found['findings'].filter_map { |one| one['mend'] }.first
+    mended = mend['edits'].reduce(library.plan('Stand').family) { |family, edit| Family::Edits.apply(family, edit) }
+    assert_equal '700 mm', mended.tables.first.row('high').cell('leg.height')
+  end
+
   # What differs inside a component, where it stands and how often it is there, is told of variants and of what is kept.
   def test_what_differs_inside_components_is_told
     row = { 'kind' => 'linear', 'along' => 'x', 'count' => 'legs_wanted', 'pitch' => 'need' }

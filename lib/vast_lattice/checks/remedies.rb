@@ -96,9 +96,9 @@ module VastLattice
 
       # [name, text of the nearest limit] of a number that is beyond one, or nil.
       def within(outcome, name)
-        target = @plan.symbols[name]
-        least, most, = outcome.limits[target.index]
-        value = outcome.values[target.index]
+        target = @plan.symbols.decided(name) or return
+        least, most, = outcome.limits_of(target)
+        value = outcome.value_of(target)
         return unless value.is_a?(Float) && value.finite?
 
         nearest = [least, most].compact.find { |limit| limit.equal?(least) ? value < limit : value > limit }
@@ -140,7 +140,7 @@ module VastLattice
 
       def nearest_choice(_found, path)
         text = cell(path) or return
-        meant = Nearest.to(text, @plan.symbols[path[5]]&.type&.choices.to_a)
+        meant = Nearest.to(text, @plan.symbols.decided(path[5])&.type&.choices.to_a)
         in_cell(path, meant, "Choose #{meant}") if meant
       end
 

@@ -102,7 +102,7 @@ module VastLattice
           "v#{variable.index} = #{variable.index == @plan.targets.size ? 1.0 : "v[#{variable.index}]"}"
         end
         body = [*names, Formula::Emitter.settled(typed)].join('; ')
-        Formula.compile("lambda { |lists| lambda { |v| #{body} } }", 'trial').call(@plan.lists)
+        Formula.compile(Formula::Emitter.lambda_of('v', body), 'trial').call(@plan.lists)
       end
     end
   end

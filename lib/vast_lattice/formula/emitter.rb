@@ -37,6 +37,7 @@ module VastLattice
 
       def initialize
         @held = 0
+        @filters = 0
       end
 
       def settled(typed) = typed.kind == :number ? number(Rounding.of(typed.data, typed.type.dimension.decimals)) : source(typed)
@@ -102,7 +103,11 @@ module VastLattice
 
       def emit_negate(typed) = "(-#{source(typed.parts.first)})"
       def emit_power(typed) = "power(#{arguments(typed.parts)})"
-      def emit_list(typed) = "[#{typed.parts.map { |part| source(part) }.join(', ')}]"
+      # Within a filter a list is made anew for every item.
+      def emit_list(typed)
+        list = "[#{typed.parts.map { |part| source(part) }.join(', ')}]"
+        @filters.zero? ? list : "counted_of(#{list}, budget)"
+      end
       def emit_concat(typed) = "concat_of(#{arguments(typed.parts)})"
 
       # A computed divisor that rounds to zero is zero.
@@ -190,7 +195,11 @@ module VastLattice
 
       def emit_filter(typed)
         list, test = typed.parts
-        "filter_of(#{source(list)}, budget) { |item| #{source(test)} }"
+        whole = source(list)
+        @filters += 1
+        "filter_of(#{whole}, budget) { |item| #{source(test)} }"
+      ensure
+        @filters -= 1
       end
 
       def emit_pick(typed)

@@ -8,11 +8,12 @@ module VastLattice
       ORDERS = { '<' => :<, '<=' => :<=, '>' => :>, '>=' => :>= }.freeze
 
       # +lists+ are those of the plan; the block gives the value of a Variable.
-      def initialize(lists = [], &names)
+      def initialize(lists = [], budget: Budget.new, &names)
         @lists = lists
         @names = names
-        @budget = Budget.new
+        @budget = budget
         @item = nil
+        @filters = 0
       end
 
       # The value of a tree or of a part of one; numbers are rounded to the decimals of their dimension.
@@ -25,8 +26,10 @@ module VastLattice
       def with_item(item)
         outer = @item
         @item = item
+        @filters += 1
         yield
       ensure
+        @filters -= 1
         @item = outer
       end
 
@@ -52,7 +55,8 @@ module VastLattice
       def raw_round(typed) = Runtime.rounded(raw(typed.parts.first), typed.data)
       def raw_defined(typed) = Runtime.defined_of(raw(typed.parts.first))
       def raw_power(typed) = Runtime.power(*raws(typed))
-      def raw_list(typed) = raws(typed)
+      # Within a filter it is made anew for every item.
+      def raw_list(typed) = @filters.zero? ? raws(typed) : Runtime.counted_of(raws(typed), @budget)
       def raw_concat(typed) = Runtime.concat_of(*raws(typed))
 
       def raw_divide(typed)

@@ -8,8 +8,9 @@ module VastLattice
     # +part+ is that Typed part; +words+ say why it has no value, or are nil where it is a name (a name without a value
     # is told where it is decided).
     class Origin < Value.with(:part, :words)
-      # The Origin of an undefined tree, or nil where it has a value. Arguments as of Evaluator.
-      def self.of(typed, lists, &) = Search.new(lists, &).origin(typed)
+      # The Origin of an undefined tree, or nil where it has a value. Arguments as of Evaluator; once the +budget+ is spent, that is
+      # the reason.
+      def self.of(typed, lists, budget: Budget.new, &names) = Search.new(lists, budget, &names).origin(typed)
 
       # Whether it is a name without a value.
       def name? = words.nil?
@@ -19,12 +20,14 @@ module VastLattice
 
       # Goes down a tree the way that its value was computed.
       class Search
-        def initialize(lists, &)
-          @evaluator = Evaluator.new(lists, &)
+        def initialize(lists, budget, &names)
+          @budget = budget
+          @evaluator = Evaluator.new(lists, budget: budget, &names)
         end
 
         def origin(typed)
           return unless undefined?(typed)
+          return Origin.new(part: typed, words: TOO_LONG) if @budget.spent?
 
           case typed.kind
           when :name then Origin.new(part: typed, words: (ITEM if typed.data.index == Checker::ITEM))
@@ -38,7 +41,8 @@ module VastLattice
         private
 
         ITEM = 'An item of the list has no value'
-        private_constant :ITEM
+        TOO_LONG = 'The lists are too long for one computation'
+        private_constant :ITEM, :TOO_LONG
 
         def undefined?(typed) = Runtime.undefined?(@evaluator.settled(typed))
 
@@ -74,8 +78,8 @@ module VastLattice
           whole = @evaluator.settled(list)
           return origin(list) if whole.nil?
 
-          whole.each { |item| @evaluator.with_item(item) { origin(test) }.then { |found| return found if found } }
-          Origin.new(part: typed, words: 'The lists are too long for one computation')
+          whole.each { |item| @evaluator.with_item(item) { origin(test) }.then { |found| return found if found } } if @budget.take?(whole.size)
+          Origin.new(part: typed, words: TOO_LONG)
         end
       end
       private_constant :Search

@@ -140,6 +140,9 @@ module VastLattice
         list.include?(item) || (undefined?(list) ? nil : false)
       end
 
+      # A list that is made within a filter, for each of its items; undefined once the Budget is spent.
+      def counted_of(list, budget) = budget.take?(list.size) ? list : nil
+
       # The items for which the block holds; undefined where it is undefined for one, or where the Budget is spent.
       def filter_of(list, budget)
         return if list.nil? || !budget.take?(list.size)

@@ -13,12 +13,14 @@ module VastLattice
         @measured = measured
         @plan = outcome.plan
         @bound = @plan.bound
+        # One for all that is explained of an outcome.
+        @budget = Formula::Budget.new
       end
 
       # The Finding for an undefined Typed tree that is written at +place+. +what+ begins the sentence ("The condition");
       # +index+ is the number of the instance where the tree may use it. nil where it has a value after all.
       def finding(typed, place, what, index: 1.0)
-        origin = Formula::Origin.of(typed, @plan.lists) { |variable| value(variable, index) } or return
+        origin = Formula::Origin.of(typed, @plan.lists, budget: @budget) { |variable| value(variable, index) } or return
         target = origin.name? && origin.variable.index < @plan.targets.size ? @plan.targets[origin.variable.index] : nil
         return follows(place, what, target.name) if target && told_elsewhere?(target)
 
