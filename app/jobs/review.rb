@@ -43,11 +43,27 @@ module VastLattice
         end
       end
 
-      # Nothing: what is found is kept elsewhere.
+      # What is kept of a look that failed: the family has no variant that is known to be valid.
+      FAILED = { 'failed' => true, 'looked' => 0, 'valid' => 0, 'levels' => '',
+                 'findings' => [{ 'code' => 'not_looked_through', 'level' => 'error', 'place' => 'the family', 'names' => [], 'rows' => {}, 'count' => 0,
+                                  'message' => 'Its variants could not be looked through, by a mistake of the program.',
+                                  'remedy' => 'Change something, or tell whoever looks after Vast Lattice.' }] }.freeze
+
+      # Nothing: what is found is kept elsewhere. So is that it failed, which is told once and not tried again until something changes.
       def result
-        review = Checks::Review.new(stored.plan) { |share| progress.at(share, 'looking at every variant') }
-        Storage::ReviewRecord.keep(stored.digest, review.to_tree)
+        Storage::ReviewRecord.keep(stored.digest, looked_through)
         {}
+      end
+
+      private
+
+      def looked_through
+        Checks::Review.new(stored.plan) { |share| progress.at(share, 'looking at every variant') }.to_tree
+      rescue Progress::PutOff, Progress::Cancelled, ActiveRecord::ActiveRecordError
+        raise
+      rescue StandardError => e
+        Trouble.tell(e)
+        FAILED
       end
     end
   end

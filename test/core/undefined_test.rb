@@ -102,7 +102,7 @@ class UndefinedTest < CoreCase
     counted = Formula::Budget.instance_method(:take?)
     Formula::Budget.define_method(:take?) { |steps| (looked += steps) && counted.bind_call(self, steps) }
     outcome = plan("parameters: [#{parameters.join(', ')}]").outcome
-    assert_equal 30, outcome.findings.count { |finding| finding.code == :undefined && finding.message.include?('too long') }
+    assert_equal(30, outcome.findings.count { |finding| finding.code == :undefined && finding.message.include?('too long') })
     # A resolve, and one explanation for all: each is over once its steps are spent.
     assert_operator looked, :<, 4 * Formula::Budget::STEPS
   ensure
@@ -110,7 +110,7 @@ class UndefinedTest < CoreCase
   end
 
   def test_a_formula_with_a_filter_is_tried
-    trial = Checks::Trial.new(plan("parameters: [{name: a, kind: count, default: 3}]"))
+    trial = Checks::Trial.new(plan('parameters: [{name: a, kind: count, default: 3}]'))
     assert_equal '2', trial.run('count([1, 5, 7][item > a])', { 'any' => true }, pick)['here']
   end
 

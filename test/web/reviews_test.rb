@@ -111,6 +111,31 @@ class ReviewsTest < WebCase
   end
 
   # Families are copied, begin with a stock, and come back after they were removed.
+  # One that fails is told, in words and once in the log, and not begun again until something changes.
+  def test_a_look_that_fails_is_not_begun_again
+    TestApplication.without_worker do
+      get_json("#{API}/review")
+      failing = ->(*) { raise "broken #{rand}" }
+      told = capture_io { VastLattice::Checks::Review.stub(:new, failing) { work } }.last
+      assert_match(/RuntimeError: broken/, told)
+      found = get_json("#{API}/review")
+      assert_equal [true, 'error', ['not_looked_through']], [*found.values_at('done', 'health'), found['findings'].map { |one| one['code'] }]
+      3.times { get_json("#{API}/card") }
+      assert_equal [0, 1], [Delayed::Job.count, tasks.count]
+      get '/families/side-frame/prove'
+      assert_predicate last_response, :ok?
+      edit('changed')
+      refute get_json("#{API}/review")['done']
+      work
+      assert_equal 8, get_json("#{API}/review")['valid']
+    end
+  end
+
+  def test_the_log_does_not_repeat_itself
+    error = RuntimeError.new("x #{rand}")
+    assert_equal [1, 0], Array.new(2) { capture_io { VastLattice::Trouble.tell(error) }.last.lines.size }
+  end
+
   # Cards and the header read a review in the same way: what is not valid is an error, whatever else is found.
   def test_the_health_of_a_family
     health = ->(valid, *levels) { VastLattice::Web::FamilyCard::Health.worst('valid' => valid, 'looked' => 3, 'findings' => levels.map { |level| { 'level' => level } }) }

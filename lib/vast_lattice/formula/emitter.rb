@@ -103,11 +103,13 @@ module VastLattice
 
       def emit_negate(typed) = "(-#{source(typed.parts.first)})"
       def emit_power(typed) = "power(#{arguments(typed.parts)})"
+
       # Within a filter a list is made anew for every item.
       def emit_list(typed)
         list = "[#{typed.parts.map { |part| source(part) }.join(', ')}]"
         @filters.zero? ? list : "counted_of(#{list}, budget)"
       end
+
       def emit_concat(typed) = "concat_of(#{arguments(typed.parts)})"
 
       # A computed divisor that rounds to zero is zero.

@@ -20,9 +20,9 @@ module VastLattice
 
       # Goes down a tree the way that its value was computed.
       class Search
-        def initialize(lists, budget, &names)
+        def initialize(lists, budget, &)
           @budget = budget
-          @evaluator = Evaluator.new(lists, budget: budget, &names)
+          @evaluator = Evaluator.new(lists, budget: budget, &)
         end
 
         def origin(typed)
@@ -78,7 +78,13 @@ module VastLattice
           whole = @evaluator.settled(list)
           return origin(list) if whole.nil?
 
-          whole.each { |item| @evaluator.with_item(item) { origin(test) }.then { |found| return found if found } } if @budget.take?(whole.size)
+          if @budget.take?(whole.size)
+            whole.each do |item|
+              @evaluator.with_item(item) do
+                origin(test)
+              end.then { |found| return found if found }
+            end
+          end
           Origin.new(part: typed, words: TOO_LONG)
         end
       end
