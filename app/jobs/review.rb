@@ -45,7 +45,8 @@ module VastLattice
 
       # What is kept of a look that failed: the family has no variant that is known to be valid.
       FAILED = { 'failed' => true, 'looked' => 0, 'valid' => 0, 'levels' => '',
-                 'findings' => [{ 'code' => 'not_looked_through', 'level' => 'error', 'place' => 'the family', 'names' => [], 'rows' => {}, 'count' => 0,
+                 'findings' => [{ 'code' => 'not_looked_through', 'level' => 'error', 'place' => 'the family', 'names' => [],
+                                  'rows' => {}, 'count' => 0,
                                   'message' => 'Its variants could not be looked through, by a mistake of the program.',
                                   'remedy' => 'Change something, or tell whoever looks after Vast Lattice.' }] }.freeze
 

@@ -80,6 +80,22 @@ class EditsTest < CoreCase
     assert_operator outcomes[:done], :>, 60, 'nothing was taken'
   end
 
+  # What no format could write is refused wherever it is typed, with what and where; so are files that hold it, and answers.
+  def test_control_characters_are_refused_everywhere
+    nasty = ["a\vb", "\u0001", "x\u007F".sub("\u007F", "\u001B"), "\uFFFE", "\xFF"]
+    each_example do |family, example|
+      paths(example.arguments).each_with_index do |path, index|
+        next unless path.reduce(example.arguments) { |tree, key| tree[key] }.is_a?(String)
+
+        edit = { 'do' => example.name }.merge(replaced(example.arguments, path, nasty[index % nasty.size]))
+        assert_match(/cannot be kept\. It (holds the control character U\+\h{4} at its place \d|is no text)/, refused(Error) { Family::Edits.apply(family, edit) }.message, "#{example.name} #{path}")
+      end
+    end
+    file = Exchange::FamilyFile.json(side_frame).sub('"Side frame', '"Side\\u000bframe')
+    assert_match(/U\+000B at its place 5/, refused(Exchange::FamilyFile::Unreadable) { Exchange::FamilyFile.read(file) }.message)
+    assert_match(/U\+000B/, refused(Plan::PickError) { Plan.of(side_frame).outcome(pick(answers: { 'mark' => "a\vb" })) }.message)
+  end
+
   # :done or :refused; anything else fails.
   def outcome(plan, edit)
     Plan.of(applied(plan.family, edit), before: plan).findings.each { |finding| refute_empty finding.message }

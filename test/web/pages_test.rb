@@ -140,6 +140,15 @@ class PagesTest < WebCase
   end
 
   # The shipped copies are those that package.json pins, and nothing is fetched from elsewhere.
+  # The way to the first stage leads to families that are there alone, whatever the address holds.
+  def test_an_address_with_a_line_break_leads_nowhere_else
+    get '/families/%0D%0ALocation:%20http:%2F%2Fexample.net'
+    assert_equal 404, last_response.status
+    assert_nil last_response.headers['location']
+    get '/families/side-frame'
+    assert_equal 'http://example.org/families/side-frame/shape', last_response.headers['location']
+  end
+
   def test_shipped_files_are_the_pinned_ones
     Assets::FILES.each { |source, place| assert_equal Digest::SHA256.hexdigest(Assets.content(source)), Digest::SHA256.file(Assets.path(place)).hexdigest, place }
     Dir[File.join(ROOT, '{app,public/js,public/css}/**/*.{erb,js,css}')].each do |path|

@@ -8,7 +8,8 @@ module VastLattice
 
       routes '/families' do
         get '/:slug' do |slug|
-          redirect "/families/#{slug}/shape"
+          # What is there has an address that can stand in a header.
+          redirect "/families/#{store.find(slug).slug}/shape"
         end
 
         get '/:slug/:stage' do |slug, verb|

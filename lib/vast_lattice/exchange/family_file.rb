@@ -42,12 +42,20 @@ module VastLattice
         raise Unreadable, [[nil, "The file is larger than #{LARGEST / 1_000_000} MB."]] if text.bytesize > LARGEST
 
         source = SourceTree.read(text)
+        refuse_unwritable(source.tree)
         problems = ShapeProblems.of(source.tree)
         return document(source.tree, source.lines) if problems.empty?
 
         rest = Pruning.prune(source.tree, problems.map(&:pointer)) if problems.size <= ShapeProblems::MOST
         raise Unreadable.new(told(source, problems), rest && document(rest, source.lines), rest ? Pruning.lost(source.tree, rest) : [])
       end
+
+      # What no other format could hold is not taken from one that can.
+      def self.refuse_unwritable(tree)
+        path, _, why = Writable.fault_within(tree)
+        raise Unreadable, [[nil, "#{Place.at(*path)}: #{why}"]] if why
+      end
+      private_class_method :refuse_unwritable
 
       # The Family of a tree of the right shape.
       def self.family(tree) = Family.from_tree(tree.except('vast_lattice', 'family').merge('name' => tree['family']))

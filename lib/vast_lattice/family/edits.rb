@@ -33,7 +33,7 @@ module VastLattice
       # With numbers, true and false as the texts that people type.
       def self.typed(value)
         case value
-        when String then value.include?("\0") ? raise(Error.new('A text holds a null character.', remedy: 'Type it anew.')) : value
+        when String then writable(value)
         when Hash then value.transform_values { |item| typed(item) }
         when Array then value.map { |item| typed(item) }
         when Numeric then value.to_s
@@ -42,6 +42,13 @@ module VastLattice
         else value
         end
       end
+
+      def self.writable(text)
+        why = Writable.fault(text) or return text
+        shown = text.scrub('?').gsub(Writable::OTHER, '?')[0, 40]
+        raise Error.new("\"#{shown}\" cannot be kept. #{why}", remedy: 'Take it out; it is often pasted along unseen.')
+      end
+      private_class_method :writable
 
       def self.refuse_shape(edit)
         fault = Schema.fault(edit) or return

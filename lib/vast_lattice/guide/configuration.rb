@@ -28,6 +28,7 @@ module VastLattice
       # A name, or what stands for it. Raises Refused.
       def self.checked_name(name, result)
         name = name.to_s.strip
+        raise Refused.new("This name cannot be kept. #{Writable.fault(name)}", remedy: 'Type it anew.') if Writable.fault(name)
         return name if name.size.between?(1, LONGEST_NAME)
         return [result.outcome.label('part_number'), result.plan.family.name].find { |one| !one.empty? }[0, LONGEST_NAME] if name.empty?
 

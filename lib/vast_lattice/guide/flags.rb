@@ -14,6 +14,9 @@ module VastLattice
       # The same by a condition of its own.
       def own_hidden?(numbers) = @told.dig(numbers.join('/'), 'shown') == false
 
+      # What came out undefined of what is there: [numbers, :shown, :locked or :narrowed, Typed tree].
+      def undefined = @told.fetch(:undefined, []).reject { |numbers, *| hidden?(numbers[0...-1]) }
+
       # Of a Plan::FormField.
       def locked?(field) = @told.dig(field.at, 'locked') == true
       def closed?(field) = hidden?(field.numbers) || locked?(field)

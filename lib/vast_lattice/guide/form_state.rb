@@ -23,7 +23,7 @@ module VastLattice
 
       # What the form itself finds, beside +findings+.
       def own_findings
-        @own_findings ||= answerable.filter_map do |field|
+        @own_findings ||= undefined + answerable.filter_map do |field|
           code, message, remedy = allowed(field).fault(value(field))
           code && Finding.new(code: code, level: :error, message: message, remedy: remedy, place: field.target.place)
         end
@@ -64,6 +64,25 @@ module VastLattice
       def findings = @findings ||= (own_findings + @given.map { |finding| titled(finding) }).uniq
 
       private
+
+      UNDEFINED = { shown: ['shown_when', 'Whether %s is shown'], locked: ['locked_when', 'Whether %s is locked'],
+                    narrowed: ['narrowings', 'What narrows %s'] }.freeze
+      private_constant :UNDEFINED
+
+      # Conditions of the form that have no value here: they count as if they were not there, and are told.
+      def undefined
+        reasons = Outcome::Undefined.new(@outcome)
+        @flags.undefined.filter_map do |numbers, what, typed|
+          key, words = UNDEFINED.fetch(what)
+          place = Place.at('forms', @form.name, *Family::Form.path(numbers), key)
+          reasons.finding(typed, place, format(words, called(numbers)))
+        end
+      end
+
+      def called(numbers)
+        item = @form.placed.find { |own, _| own == numbers }&.last
+        title(numbers, item).then { |text| text.empty? ? 'it' : "\"#{text}\"" }
+      end
 
       # What is found of a parameter is told by the title that the form gives it.
       def titled(finding)

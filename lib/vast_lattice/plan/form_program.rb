@@ -21,7 +21,7 @@ module VastLattice
 
       # {form => {"0/1/2" => {"shown" => false, "locked" => true, "narrowed" => [{"number", "least", "most"}]}}} for the values of
       # an outcome, of what is not simply there; limits as the program holds them. What is undefined hides, locks and narrows
-      # nothing.
+      # nothing; under :undefined it is listed: [numbers, :shown, :locked or :narrowed, Typed tree].
       def call(values)
         found = Hash.new { |forms, form| forms[form] = Hash.new { |items, at| items[at] = {} } }
         results = @lambda.call(values)
@@ -31,15 +31,32 @@ module VastLattice
         @narrowings.zip(results.drop(@keys.size)) do |(field, own), result|
           narrow(found[field.form][field.at], field, own, result) if result
         end
+        undefined(results).each { |form, list| found[form][:undefined] = list }
         found.transform_values(&:to_h).to_h
       end
 
       private
 
-      # Source of [least, most], nil where the condition does not hold.
+      # {form => [[numbers, what, Typed], …]} of conditions and limits that came out undefined.
+      def undefined(results)
+        plain = @conditions.zip(results).filter_map { |((form, numbers, what), typed), holds| [form, [numbers, what, typed]] if holds.nil? }
+        narrowed = @narrowings.zip(results.drop(@keys.size)).filter_map do |(field, own), result|
+          typed = undefined_in(own, result)
+          [field.form, [field.numbers, :narrowed, typed]] if typed
+        end
+        (plain + narrowed).group_by(&:first).transform_values { |list| list.map(&:last) }
+      end
+
+      def undefined_in(own, result)
+        return own.condition if result.nil?
+
+        [own.least, own.most].zip(result || []).find { |typed, amount| typed && result && !amount&.finite? }&.first
+      end
+
+      # Source of [least, most], false where the condition does not hold, nil where that is undefined.
       def narrowed(own)
         limits = [own.least, own.most].map { |typed| typed ? Formula::Emitter.settled(typed) : 'nil' }
-        Formula::Emitter.choice(own.condition, "[#{limits.join(', ')}]", 'nil', 'nil')
+        Formula::Emitter.choice(own.condition, "[#{limits.join(', ')}]", 'false', 'nil')
       end
 
       def narrow(told, field, own, (least, most))

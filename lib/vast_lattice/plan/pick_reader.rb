@@ -77,6 +77,9 @@ module VastLattice
       end
 
       def value(target, text)
+        why = Writable.fault(text.to_s)
+        raise PickError.new("#{target.name}: This cannot be taken. #{why}", remedy: 'Type it anew.') if why
+
         typed = Entry.read(text.to_s, type: open_type(target), unit: target.unit, scope: Formula::Scope.new([]))
         Formula.value(typed)
       rescue Formula::Error => e

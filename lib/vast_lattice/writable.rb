@@ -1,0 +1,26 @@
+# frozen_string_literal: true
+
+module VastLattice
+  # Texts that every format can hold: characters of XML 1.0 (5th edition, 2.2, production Char), which leaves out nearly all control
+  # characters. What is typed or brought in is asked before it is kept, so that what is stored can always be written.
+  module Writable
+    OTHER = /[^\t\n\r\u{20}-\u{D7FF}\u{E000}-\u{FFFD}\u{10000}-\u{10FFFF}]/
+
+    # Why a text cannot be written, nil where it can.
+    def self.fault(text)
+      return 'It is no text in UTF-8.' unless text.encoding == Encoding::UTF_8 ? text.valid_encoding? : text.ascii_only?
+
+      at = text.index(OTHER) or return
+      format('It holds the control character U+%<code>04X at its place %<place>d.', code: text[at].ord, place: at + 1)
+    end
+
+    # The first fault within plain form, with its path: [path, text, fault]; nil where there is none.
+    def self.fault_within(tree, path = [])
+      case tree
+      when String then (why = fault(tree)) && [path, tree, why]
+      when Hash then tree.lazy.filter_map { |key, item| fault_within(key.to_s, path) || fault_within(item, [*path, key]) }.first
+      when Array then tree.each_with_index.lazy.filter_map { |item, at| fault_within(item, [*path, at]) }.first
+      end
+    end
+  end
+end
