@@ -42,6 +42,13 @@ class RelationsTest < WebCase
     assert_operator listed, :<=, 20 + (2 * families), 'the list'
   end
 
+  # Accents tell names apart, case does not.
+  def test_names_that_differ_in_accents
+    store_all('Muller' => [], 'Müller' => [], 'Frame' => %w[Müller muller])
+    assert_equal %w[Müller Muller], store.find('frame').plan.placed.all.map { |one| one.plan.family.name }
+    assert_match(/There is a family Müller already/, refused(VastLattice::Error) { store.create(Family.new(name: 'mÜller'), person: 'Ann') }.message)
+  end
+
   # A chain, and what is made of a family twice: digests are those of all that it is made of, whatever the way to it.
   def test_digests_follow_what_is_used
     shape = { 'D0' => [] }
