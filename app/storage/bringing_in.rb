@@ -8,6 +8,10 @@ module VastLattice
       private
 
       def brought_in(documents, person)
+        naming(documents.map { |document| @kind.title(document) }) { brought_in_now(documents, person) }
+      end
+
+      def brought_in_now(documents, person)
         current = documents.map { |document| @kind.record(@kind.title(document)) }
         locking(current.compact.flat_map { |record| Relatives.ids(record) }.uniq.sort) do
           brought = compiled_together(documents, current.map { |record| record && stored(record.reload) })

@@ -13,16 +13,23 @@ module VastLattice
       end
 
       # Calls the block while documents of these numbers are locked.
-      def locking(ids)
+      def locking(ids, &) = held(ids.map { |id| "lattice #{id}" }, &)
+
+      # Calls the block while nobody else gives documents of the kind these titles: of two who make one of a name, one comes second.
+      def naming(titles, &)
+        keys = @kind.composed? ? titles.map { |title| ::Digest::SHA256.hexdigest(title.downcase)[0, 40] }.uniq.sort : []
+        held(keys.map { |key| "lattice name #{key}" }, &)
+      end
+
+      def held(names)
         locked = []
-        ids.each { |id| lock(id, locked) }
+        names.each { |name| lock(name, locked) }
         yield
       ensure
         locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
       end
 
-      def lock(id, locked)
-        name = "lattice #{id}"
+      def lock(name, locked)
         raise Contended unless Turns.aside { DocumentRecord.connection.get_advisory_lock(name, Database::LOCK) }
 
         locked << name

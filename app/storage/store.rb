@@ -6,6 +6,7 @@ module VastLattice
     # stored; undo and redo walk the history.
     class Store
       include Locking
+      include Making
       include Stepping
       include BringingIn
 
@@ -78,14 +79,6 @@ module VastLattice
       # The Plan::Library of what is stored.
       def library(digests = nil) = Plan::Library.new(Kin.new(self, digests))
 
-      # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
-      # Refused when it has errors.
-      def create(family, person:, slug: nil)
-        refuse_taken(@kind.title(family))
-        plan = checked(family, nil)
-        keep(DocumentRecord.transaction { made(family, person, slug) }, plan)
-      end
-
       # Stores several documents, each after those that it uses, in one transaction: new ones, and others in place of those of their
       # names; what uses them is compiled with them. Returns them Stored. Raises Refused, Contended.
       def bring_in(documents, person:) = brought_in(documents, person)
@@ -94,7 +87,10 @@ module VastLattice
       def remove(slug, person:) = mark(documents.present.find_by(slug: slug), slug, Time.now, person)
 
       # Brings a removed family back. Raises Missing.
-      def restore(slug, person:) = mark(documents.where.not(removed_at: nil).find_by(slug: slug), slug, nil, person)
+      def restore(slug, person:)
+        found = documents.where.not(removed_at: nil).find_by(slug: slug)
+        naming([*found&.name]) { mark(found, slug, nil, person) }
+      end
 
       # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
       # what others changed since stays, and an edit of what they changed is Stale. The edit is made and compiled while
@@ -109,14 +105,7 @@ module VastLattice
           next current if patch.nil? || patch.empty?
 
           refuse_overlap(current, version, patch)
-          refuse_taken(@kind.title(changed), current.record)
-          plan = checked(changed, current.plan, patch)
-          following = following(current, plan) { |_, document, before| follow ? follow.call(before, current.record.name) : document }
-          committed(current, plan, following) do |record, together|
-            said = summary(@kind.document(current.plan), changed)
-            written = write_all(record, patch, changed, following, person: person, summary: said, together: together)
-            drop_undone(written)
-          end
+          naming([@kind.title(changed)] - [current.record.name]) { edited(current, patch, changed, person, follow) }
         end
       end
 
@@ -195,9 +184,6 @@ module VastLattice
       # Records of the documents that use the one at an address.
       def used_by(slug) = users(record(slug))
 
-      # An address that is free.
-      def free_address = fresh_slug('')
-
       # [what undo would take back, what redo would bring back], as summaries or nil.
       def next_steps(slug)
         changes = ChangeRecord.where(document_id: record(slug).id)
@@ -206,17 +192,18 @@ module VastLattice
 
       private
 
-      def documents = DocumentRecord.of_kind(@kind)
-
-      # The record of a new document, as written.
-      def made(document, person, slug = nil)
-        title = @kind.title(document)
-        nothing = @kind.blank(title)
-        record = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {},
-                                        digest: Digest.of(@kind.taken_apart(nothing)))
-        write(record, @kind.patch(nothing, document), document, person: person, summary: "#{@kind.word.capitalize} #{title} made")
-        record
+      def edited(current, patch, changed, person, follow)
+        refuse_taken(@kind.title(changed), current.record)
+        plan = checked(changed, current.plan, patch)
+        following = following(current, plan) { |_, document, before| follow ? follow.call(before, current.record.name) : document }
+        committed(current, plan, following) do |record, together|
+          said = summary(@kind.document(current.plan), changed)
+          written = write_all(record, patch, changed, following, person: person, summary: said, together: together)
+          drop_undone(written)
+        end
       end
+
+      def documents = DocumentRecord.of_kind(@kind)
 
       def record(slug) = documents.present.find_by(slug: slug) || raise(Missing.new(slug, @kind.word))
 
@@ -319,14 +306,6 @@ module VastLattice
 
       def changes_since(record, version) = ChangeRecord.where(document_id: record.id).where('number >= ?', version).order(:number).to_a
 
-      # Documents that are made of others find them by name: none may take that of another one, unless it has it already.
-      def refuse_taken(name, own = nil)
-        return if !@kind.composed? || own&.name == name
-
-        taken = documents.present.where(name: name).where.not(id: own&.id).pick(:name) or return
-        raise Error.new("There is a #{@kind.word} #{taken} already.", remedy: 'Choose another name.')
-      end
-
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.
       def checked(family, before, patch = nil)
@@ -364,8 +343,6 @@ module VastLattice
         changes = [*changes.first(20), "and #{changes.size - 20} more"] if changes.size > 20
         changes.join("\n")[0, SUMMARY]
       end
-
-      def fresh_slug(title) = @kind.addresses(title).find { |slug| !DocumentRecord.exists?(slug: slug) }
     end
   end
 end

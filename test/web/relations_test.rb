@@ -45,8 +45,32 @@ class RelationsTest < WebCase
   # Accents tell names apart, case does not.
   def test_names_that_differ_in_accents
     store_all('Muller' => [], 'Müller' => [], 'Frame' => %w[Müller muller])
-    assert_equal %w[Müller Muller], store.find('frame').plan.placed.all.map { |one| one.plan.family.name }
+    assert_equal(%w[Müller Muller], store.find('frame').plan.placed.all.map { |one| one.plan.family.name })
     assert_match(/There is a family Müller already/, refused(VastLattice::Error) { store.create(Family.new(name: 'mÜller'), person: 'Ann') }.message)
+  end
+
+  # Of several who make, copy or rename to one name at once, from stores that know nothing of each other, one wins.
+  def test_one_name_at_once
+    others = %w[a b c].to_h { |name| [name, store.create(Family.new(name: "Own #{name}"), person: 'Ann').slug] }
+    5.times do |round|
+      name = "Twin #{round}"
+      makers = Array.new(3) { Thread.new { tried { Storage::Store.new.create(Family.new(name: name), person: 'Ann') } } }
+      renaming = others.values.map { |slug| Thread.new { tried { Storage::Store.new.edit(slug, version: nil, person: 'Ann') { |family| family.with(name: name) } } } }
+      bringing = Thread.new { tried { Storage::Store.new.bring_in([Family.new(name: name)], person: 'Ann') } }
+      told = [*makers, *renaming, bringing].map(&:value)
+      assert_equal 1, Storage::DocumentRecord.present.where(name: name).count, told.inspect
+      assert(told.compact.all? { |words| words.match?(/There is a family|Others are changing/) }, told.inspect)
+      Storage::DocumentRecord.where(name: name).update_all(name: "Gone #{round}")
+    end
+  end
+
+  # What was told, nil where it was done.
+  def tried
+    yield && nil
+  rescue VastLattice::Error => e
+    e.message
+  ensure
+    ActiveRecord::Base.connection_handler.clear_active_connections!
   end
 
   # A chain, and what is made of a family twice: digests are those of all that it is made of, whatever the way to it.
