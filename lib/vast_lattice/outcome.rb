@@ -89,6 +89,13 @@ module VastLattice
       shown ? decider("#{feature}.shown") : built
     end
 
+    # How many instances of components are built in it, on all levels.
+    def instances_in_all
+      @instances_in_all ||= placings.select(&:built?).sum do |placing|
+        placing.kinds.sum { |own, numbers| numbers.size * (1 + own.instances_in_all) }
+      end
+    end
+
     # Targets that a person overrides in the family itself.
     def overridden
       @overridden ||= plan.bound.overrides.map(&:target).uniq.select do |target|

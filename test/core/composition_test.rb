@@ -222,6 +222,20 @@ class CompositionTest < CoreCase
     assert_match(/given besides them stands: 14 kg/, outcome.because('leg.2.load').chain.map(&:sentence).join)
   end
 
+  # A thousand stands of a thousand legs are a million: told before any is laid. Twenty of a thousand are laid.
+  def test_instances_are_bounded_over_all_levels
+    row = ->(count) { { 'kind' => 'linear', 'along' => 'x', 'count' => count.to_s, 'pitch' => '1 m' } }
+    stand = { 'name' => 'Stand', 'components' => [{ 'name' => 'foot', 'family' => 'Foot', 'pattern' => row.call(1000) }] }
+    hall = ->(count) { { 'name' => 'Hall', 'components' => [{ 'name' => 'stand', 'family' => 'Stand', 'pattern' => row.call(count) }] } }
+    found = ->(count) { Result.new(Plan::Library.new([FOOT, stand, hall.call(count)].map { |tree| Family.from_tree(tree) }).plan('Hall')) }
+    many = found.call(1000)
+    assert_equal 1_001_000, many.outcome.instances_in_all
+    assert_equal([[:too_many, 'component stand, at']], many.findings.select(&:error?).map { |finding| [finding.code, finding.place.to_s] })
+    assert_empty many.model.bodies
+    assert_equal 19_019, found.call(19).outcome.instances_in_all
+    assert_empty found.call(19).findings.select(&:error?)
+  end
+
   # A column that gives a component more than it allows: the family is looked through, told, and mended by what is offered.
   def test_a_column_into_a_component_beyond_a_limit
     leg = LEG.merge('parameters' => [LEG['parameters'].first.merge('most' => '700 mm'), LEG['parameters'].last])

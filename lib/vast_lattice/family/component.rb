@@ -15,6 +15,8 @@ module VastLattice
 
       # Most instances of one pattern; more is a finding.
       MOST = 1000
+      # Most instances of components of one product, counted over all levels before any is laid.
+      MOST_IN_ALL = 20_000
       # What else is decided of a component than what is inside; its family cannot be reached by these names.
       OWN = %w[built shown count].freeze
       # The length that fitted and mirrored patterns fill.

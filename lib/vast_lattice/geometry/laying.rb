@@ -51,6 +51,8 @@ module VastLattice
 
       # Laid values, in the order of the family; those that cannot be laid are left out and told.
       def all
+        return too_many if @outcome.instances_in_all > Family::Component::MOST_IN_ALL
+
         @places = @outcome.plan.place_program.call(@outcome.values)
         @outcome.placings.select(&:built?).filter_map { |placing| laid(placing) }
       end
@@ -89,6 +91,18 @@ module VastLattice
           [number, frame.within(Frame.new(steps.fetch(at), Vector::X, Vector::Y, Vector::Z)), model]
         end
         Laid.new(placing, found.freeze)
+      end
+
+      # Counted before anything is made.
+      def too_many
+        most = @outcome.placings.select(&:built?).max_by do |placing|
+          placing.kinds.sum do |own, numbers|
+            numbers.size * (1 + own.instances_in_all)
+          end
+        end
+        tell(:too_many, most, "The product would have #{@outcome.instances_in_all} instances of components, over all levels; at most " \
+                              "#{Family::Component::MOST_IN_ALL} are possible.", 'Make patterns shorter, or their pitch larger.')
+        []
       end
 
       def too_much(placing)
