@@ -22,7 +22,7 @@ module VastLattice
       def person = Rights::TITLES.fetch(role, 'Visitor')
 
       # In which units the person wants to see amounts: a Units::Display, or nil where as they are set.
-      def display = Units::Display[session[:display]]&.then { |own| own if own.any? }
+      def shown_units = Units::Display[session[:display]]&.then { |own| own if own.any? }
 
       # Whether the person may change families: what would be refused is not shown.
       def edits? = may?(:edit)
@@ -114,7 +114,7 @@ module VastLattice
       def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.digest)&.fetch('levels'))
 
       # What a stored family comes to for the pick that is asked with, as far as that fits.
-      def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), display: display, **options)
+      def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), display: shown_units, **options)
     end
   end
 end

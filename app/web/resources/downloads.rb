@@ -52,7 +52,7 @@ module VastLattice
 
         get '/:slug/front.svg' do |slug|
           stored = store.find(slug)
-          picture = ViewState.new(stored, PickParams.read(params), display: display).result&.front_view(width: 900.0)
+          picture = ViewState.new(stored, PickParams.read(params), display: shown_units).result&.front_view(width: 900.0)
           file("#{slug}-front", 'svg', picture || raise(VastLattice::Error, 'There is nothing to draw.'))
         end
       end

@@ -134,7 +134,7 @@ module VastLattice
         table = stored.family.table(text_of('sheet'))
         return {} unless table && stored.plan.runnable?
 
-        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan), display: display).to_tree(row_numbers) }
+        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan), display: shown_units).to_tree(row_numbers) }
       end
     end
   end

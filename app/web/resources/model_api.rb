@@ -49,7 +49,7 @@ module VastLattice
 
         get '/:slug/because' do |slug|
           stored = store.find(slug)
-          outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan)).shown_as(display)
+          outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan)).shown_as(shown_units)
           name = text_of('target')
           target = stored.plan.symbols.own(name)
           next answer(reasons_inside(stored, outcome, name)) unless target
@@ -88,7 +88,7 @@ module VastLattice
           'choices' => target.state? ? %w[yes no] : target.type.offered }
       end
 
-      def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params), display: display).to_tree
+      def state(stored) = ViewState.new(stored, pick, picture: PictureParams.read(params), display: shown_units).to_tree
     end
   end
 end

@@ -17,7 +17,7 @@ module VastLattice
         get '/:slug/tables/:table/resolved' do |slug, name|
           stored = store.find(slug)
           fitting = PickParams.fitting(pick, stored.plan)
-          rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), fitting, display: display).to_tree(row_numbers)
+          rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), fitting, display: shown_units).to_tree(row_numbers)
           answer(version: stored.version, rows: rows)
         end
 

@@ -49,7 +49,7 @@ module VastLattice
           across = across(stored)
           numbers = Array(params['rows']).filter_map { |name| across.number(name) }.uniq
           picks = numbers.to_h { |number| [across.name(number), across.pick(number)] }
-          comparison = Checks::Comparison.new(stored.plan, picks, display: display)
+          comparison = Checks::Comparison.new(stored.plan, picks, display: shown_units)
           answer(comparison.to_tree.merge('pictures' => comparison.pictures(side, width: 520.0)))
         end
 
@@ -61,7 +61,7 @@ module VastLattice
           from = count_of('from', 0..100_000)
           shown = (from...[from + CARDS, across.size].min)
           answer(size: across.size, cards: cards(shown.to_h do |number|
-            [across.name(number), Result.new(stored.plan, across.pick(number), display: display)]
+            [across.name(number), Result.new(stored.plan, across.pick(number), display: shown_units)]
           end))
         end
       end

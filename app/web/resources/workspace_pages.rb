@@ -16,7 +16,7 @@ module VastLattice
           stage = Stage.find(verb) || raise(NotInFamily.new('stage', verb, Stage::ALL.map(&:verb)))
           stored = store.find(slug)
           @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s,
-                                                                                   picture: remembered_picture, display: display)
+                                                                                   picture: remembered_picture, display: shown_units)
           @title = "#{stored.family.name} · #{stage.title}"
           erb :workspace
         end
