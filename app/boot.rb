@@ -22,6 +22,8 @@ module VastLattice
     # Connects to the database and migrates it.
     def self.start(settings)
       Storage::Database.open(settings)
+    rescue Storage::Database::Newer => e
+      abort e.full_text
     rescue ActiveRecord::ActiveRecordError => e
       abort "The database cannot be used: #{e.message.lines.first.strip} If its folder is broken, bin/start --fresh makes a new one."
     end

@@ -27,9 +27,19 @@ module VastLattice
         migrate
       end
 
-      # Brings the schema up to date; where another process is at it, that is waited for.
+      # The data were changed by a newer program than this one.
+      class Newer < Error
+        def initialize
+          super('The data were changed by a newer Vast Lattice than this one.',
+                remedy: 'Start the newer one, or put back the data that were kept before it was started.')
+        end
+      end
+
+      # Brings the schema up to date; where another process is at it, that is waited for. Raises Newer.
       def self.migrate
         schema = ActiveRecord::MigrationContext.new(MIGRATIONS)
+        raise Newer if (schema.get_all_versions - schema.migrations.map(&:version)).any?
+
         schema.migrate if schema.needs_migration?
       rescue ActiveRecord::ConcurrentMigrationError
         sleep 0.2

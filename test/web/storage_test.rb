@@ -281,6 +281,15 @@ class StorageTest < WebCase
     end
   end
 
+  def test_an_older_program_refuses_newer_data
+    versions = ActiveRecord::Base.connection_pool.schema_migration
+    versions.create_version('29990101000000')
+    assert_match(/newer Vast Lattice.*Start the newer one/, refused(Storage::Database::Newer) { Storage::Database.send(:migrate) }.full_text)
+  ensure
+    versions.delete_version('29990101000000')
+    Storage::Database.send(:migrate)
+  end
+
   def test_another_kind_of_document
     notes, other = Array.new(2) { Storage::Store.new(NotesDocument) }
     made = notes.create(Notes.new(name: 'Roller', notes: [%w[a one]], about: ['roller']), person: 'Ann')
