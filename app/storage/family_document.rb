@@ -34,6 +34,9 @@ module VastLattice
       def self.document(plan) = plan.family
       def self.faults(plan) = plan.breaking
 
+      # What lists show of a family, so that none is compiled for them.
+      def self.about(family) = { 'code' => family.code, 'group' => family.group, 'note' => family.note, 'variants' => family.variant_count }
+
       def self.composed? = true
 
       # A family takes over what changes in the one that it is based on.

@@ -21,6 +21,9 @@ module VastLattice
         found&.body unless found&.outdated?
       end
 
+      # The same of several, by digest.
+      def self.bodies(digests) = where(digest: digests).reject(&:outdated?).to_h { |found| [found.digest, found.body] }
+
       def outdated? = body['failed'] && created_at < STARTED
 
       # Keeps what was found; whoever comes second found the same.

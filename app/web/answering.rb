@@ -107,7 +107,8 @@ module VastLattice
       def family_cards
         records = store.records
         digests = store.digests(records)
-        records.map { |record| FamilyCard.new(store, record, digests: digests) }
+        known = Storage::ReviewRecord.bodies(records.filter_map { |record| digests[record] })
+        records.map { |record| FamilyCard.new(store, record, known: known[digests[record]], digests: digests) }
       end
 
       # What is known of the variants of a stored family.

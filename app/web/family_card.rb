@@ -7,26 +7,34 @@ module VastLattice
     class FamilyCard
       WIDTH = 330.0
 
-      # +digests+ as of Store#stored.
-      def initialize(store, record, **digests)
+      # +known+ is the review of what it says, in plain form, where that is known: then nothing is compiled. +digests+ as of Store#stored.
+      def initialize(store, record, known: nil, **digests)
         @record = record
-        @stored = store.stored(record, **digests)
-        @review = Jobs::Review.of(@stored)
+        @about = record.about.to_h
+        known && @about.key?('variants') ? @review = { 'done' => true, **known } : read(store.stored(record, **digests))
       rescue StandardError, SystemStackError => e
-        warn "#{record.slug}: #{e.class}: #{e.message[0, 200]}"
-        @stored = nil
+        Trouble.tell(e)
+        @about = nil
       end
+
+      # Of families that were stored before there was something about them, it is kept now.
+      def read(stored)
+        @review = Jobs::Review.of(stored)
+        @about = Storage::FamilyDocument.about(stored.family)
+        @record.update_columns(about: @about) unless @record.about == @about
+      end
+      private :read
 
       def slug = @record.slug
       def name = @record.name
       def version = @record.version
-      def readable? = !@stored.nil?
-      def group = readable? ? @stored.family.group : ''
-      def code = readable? ? @stored.family.code : ''
-      def note = readable? ? @stored.family.note : 'It cannot be read. Its history and its other data are kept.'
+      def readable? = !@about.nil?
+      def group = @about.to_h.fetch('group', '')
+      def code = @about.to_h.fetch('code', '')
+      def note = @about.to_h.fetch('note', 'It cannot be read. Its history and its other data are kept.')
       def changed = @record.updated_at.to_i
       def picture = "/families/#{slug}/card.svg?version=#{@record.version}"
-      def variants = readable? ? @stored.family.variant_count : 0
+      def variants = @about.to_h.fetch('variants', 0)
 
       # Plain form of what is known: "valid" of the variants "looked" at, the number of "findings", and the "health": the worst
       # of their levels, or fine; only "done" => false until it is known.

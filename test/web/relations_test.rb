@@ -40,6 +40,12 @@ class RelationsTest < WebCase
     listed = queries { get '/families' }
     assert_predicate last_response, :ok?
     assert_operator listed, :<=, 20 + (2 * families), 'the list'
+    # Once they were looked through, a handful, and nothing is compiled.
+    digests = store.digests(store.records)
+    store.records.each { |record| Storage::ReviewRecord.keep(digests[record], { 'looked' => 1, 'valid' => 1, 'levels' => '-', 'findings' => [] }) }
+    compiled = ->(*) { flunk 'a family is compiled for the list' }
+    assert_operator queries { VastLattice::Plan.stub(:of, compiled) { get '/families' } }, :<=, 8
+    assert_includes last_response.body, "/families/l#{levels}/shape"
   end
 
   # Accents tell names apart, case does not.
