@@ -11,7 +11,7 @@ class SheetWalkTest < BrowserCase
   COLUMNS = %w[length depth gauge load_class roller_pitch].freeze
   ROWS = Array.new(5) { |row| ["R#{row}", { 'length' => (600 + (100 * row)).to_s, 'depth' => '90', 'load_class' => 'light' }] }.freeze
   TEXTS = ['640', '1/2 in', 'depth * 9', 'heavy', 'so', '700 mm', '3', '7 kg', 'zinc'].freeze
-  STEPS = ENV['LATTICE_LONG'] ? 30 : 20
+  STEPS = ENV['LATTICE_LONG'] ? 30 : 12
 
   def stored
     table = store.find('side-frame').family.table('size')
