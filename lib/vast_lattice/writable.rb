@@ -14,13 +14,17 @@ module VastLattice
       format('It holds the control character U+%<code>04X at its place %<place>d.', code: text[at].ord, place: at + 1)
     end
 
-    # The first fault within plain form, with its path: [path, text, fault]; nil where there is none.
-    def self.fault_within(tree, path = [])
-      case tree
-      when String then (why = fault(tree)) && [path, tree, why]
-      when Hash then tree.lazy.filter_map { |key, item| fault_within(key.to_s, path) || fault_within(item, [*path, key]) }.first
-      when Array then tree.each_with_index.lazy.filter_map { |item, at| fault_within(item, [*path, at]) }.first
+    # The first fault within plain form, with its path: [path, fault]; nil where there is none.
+    def self.fault_within(tree)
+      return (why = fault(tree)) && [[], why] if tree.is_a?(String)
+
+      pairs = { Hash => :each, Array => :each_with_index }[tree.class] or return
+      tree.public_send(pairs) do |one, other|
+        key, item = pairs == :each ? [one, other] : [other, one]
+        path, why = (fault_within(key) if key.is_a?(String)) || fault_within(item)
+        return [[key, *path], why] if why
       end
+      nil
     end
   end
 end

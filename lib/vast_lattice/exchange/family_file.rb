@@ -52,7 +52,7 @@ module VastLattice
 
       # What no other format could hold is not taken from one that can.
       def self.refuse_unwritable(tree)
-        path, _, why = Writable.fault_within(tree)
+        path, why = Writable.fault_within(tree)
         raise Unreadable, [[nil, "#{Place.at(*path)}: #{why}"]] if why
       end
       private_class_method :refuse_unwritable
