@@ -11,6 +11,9 @@ module VastLattice
       scope :undoable, -> { where(kind: 'edit', status: 'done').order(number: :desc) }
       # Edits that redo would bring back, next first.
       scope :redoable, -> { where(kind: 'edit', status: 'undone').order(:number) }
+
+      # What people are told of it.
+      def told = slice('number', 'person', 'kind', 'summary')
     end
   end
 end

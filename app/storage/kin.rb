@@ -5,7 +5,7 @@ module VastLattice
     # The stored families as what a Plan::Library takes them from.
     class Kin
       # +digests+ are WholeDigests that may know those of the families.
-      def initialize(store, digests = nil)
+      def initialize(store, digests)
         @store = store
         @digests = digests
       end
@@ -15,7 +15,7 @@ module VastLattice
       # The Plan of the family of that name, or nil.
       def plan(name, library)
         record = FamilyDocument.record(name)
-        record && @store.stored(record, library: library, **(@digests ? { digests: @digests } : {})).plan
+        record && @store.stored(record, library: library, digests: @digests).plan
       end
     end
   end

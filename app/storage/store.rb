@@ -11,8 +11,8 @@ module VastLattice
       include BringingIn
 
       # A document as stored: its record and what it compiles to; +made+ is the number of the change that gave it, where one
-      # was asked for.
-      Stored = Struct.new(:record, :plan, :made) do
+      # was asked for, +whole+ what stands for all that it is made of, as far as it was worked out.
+      Stored = Struct.new(:record, :plan, :made, :whole) do
         def family = plan.family
 
         # What it compiles to, where that is no plan.
@@ -20,10 +20,8 @@ module VastLattice
         def slug = record.slug
         def version = record.version
 
-        attr_writer :digest
-
         # What stands for all that it is made of.
-        def digest = @digest ||= WholeDigests.new([record])[record]
+        def digest = self.whole ||= WholeDigests.new([record])[record]
       end
 
       # Plans that are kept, by the digest of what they were compiled from.
@@ -65,7 +63,7 @@ module VastLattice
         found = record(slug)
         digest = digests([found])[found]
         plan = @plans[digest] if digest
-        plan ? named(Stored.new(found, plan), digest) : DocumentRecord.transaction { stored(record(slug)) }
+        plan ? Stored.new(found, plan, nil, digest) : DocumentRecord.transaction { stored(record(slug)) }
       end
 
       # The Stored family of a record. Its plan is compiled if it is not kept already; what it uses is found in the +library+. +digests+
@@ -73,11 +71,11 @@ module VastLattice
       def stored(record, digests: digests([record]), library: self.library(digests))
         digest = digests[record]
         plan = (digest && @plans[digest]) || remember(record, compiled(record, library), digest)
-        named(Stored.new(record, plan), digest)
+        Stored.new(record, plan, nil, digest)
       end
 
       # The Plan::Library of what is stored.
-      def library(digests = nil) = Plan::Library.new(Kin.new(self, digests))
+      def library(digests = digests([])) = Plan::Library.new(Kin.new(self, digests))
 
       # Stores several documents, each after those that it uses, in one transaction: new ones, and others in place of those of their
       # names; what uses them is compiled with them. Returns them Stored. Raises Refused, Contended.
@@ -227,8 +225,6 @@ module VastLattice
         @newest.keep(record.id, [record.version, plan])
         digest ? @plans.keep(digest, plan) : plan
       end
-
-      def named(stored, digest) = stored.tap { |one| one.digest = digest }
 
       def compile(document, before = nil, library = self.library)
         @kind.compiled(document, before: before, **(@kind.composed? ? { library: library } : {}))

@@ -95,7 +95,7 @@ module VastLattice
       # What others changed since the version that the page has shown, and whether this change changed anything.
       def meanwhile(stored)
         others = version_seen ? store.others(stored, version_seen) : []
-        { made: !stored.made.nil?, others: others.map { |change| change.slice('number', 'person', 'kind', 'summary') } }
+        { made: !stored.made.nil?, others: others.map(&:told) }
       end
 
       # The table that the address names. Raises NotInFamily.

@@ -27,11 +27,7 @@ module VastLattice
       KNOWN = {
         Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
         Storage::Missing => IN_ITS_WORDS[404], NotInFamily => IN_ITS_WORDS[404], Rights::Denied => IN_ITS_WORDS[403],
-        Storage::Stale => lambda { |e|
-          new(409, e.message, e.remedy, { stale: e.changes.map do |one|
-            one.slice('number', 'person', 'kind', 'summary')
-          end })
-        },
+        Storage::Stale => ->(e) { new(409, e.message, e.remedy, { stale: e.changes.map(&:told) }) },
         Storage::Contended => IN_ITS_WORDS[409],
         FormsAPI::Foreign => IN_ITS_WORDS[403],
         HeavyWork::Busy => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503],

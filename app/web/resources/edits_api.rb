@@ -57,7 +57,7 @@ module VastLattice
         get '/:slug/since' do |slug|
           changes = store.since(slug, count_of('version', 0..))
           inner = params['inner'] ? store.inner_since(slug, count_of('inner', 0..)) : []
-          answer(version: store.version(slug), changes: changes.map { |change| change.slice('number', 'person', 'kind', 'summary') },
+          answer(version: store.version(slug), changes: changes.map(&:told),
                  inner: inner.map { |change| inner_tree(change) })
         end
 
@@ -82,7 +82,7 @@ module VastLattice
 
       def inner_tree(change)
         record = Storage::DocumentRecord.lean.find(change.document_id)
-        { 'family' => record.name, 'slug' => record.slug, **change.slice('id', 'number', 'person', 'kind', 'summary') }
+        { 'family' => record.name, 'slug' => record.slug, 'id' => change.id, **change.told }
       end
 
       # The family Stored after edits; where others need what goes, they are told whether it can go there, too.

@@ -34,19 +34,16 @@ module VastLattice
       def cells(variant)
         outcome = variant.outcome
         figure = Checks::Figures.of(outcome)
-        findings = (outcome.findings + figure.findings).sort_by { |finding| Finding::LEVELS.index(finding.level) }
+        findings = found(variant).sort_by { |finding| Finding::LEVELS.index(finding.level) }
         @errors ||= findings.any?(&:error?)
-        valid = valid?(variant) ? 'yes' : 'no'
         [*identity(variant, outcome), *@values.map { |target| value(outcome, target) }, *@states.map { |name| outcome.state(name).to_s },
          *@materials.map { |name| outcome.value(name).to_s }, number(figure.mass), number(figure.area),
-         *asked(outcome, figure), valid, findings.map(&:message).join(' ')]
+         *asked(outcome, figure), valid?(variant) ? 'yes' : 'no', findings.map(&:message).join(' ')]
       end
 
       # Whether a variant has no errors, as far as is known.
       def valid?(variant)
-        return false if (variant.outcome.findings + Checks::Figures.of(variant.outcome).findings).any?(&:error?)
-
-        @verdicts.level(variant.outcome.pick.rows) != :error
+        found(variant).none?(&:error?) && @verdicts.level(variant.outcome.pick.rows) != :error
       end
 
       # Whether a variant that was written has an error.
@@ -69,6 +66,8 @@ module VastLattice
       end
 
       private
+
+      def found(variant) = variant.outcome.findings + Checks::Figures.of(variant.outcome).findings
 
       def variants
         all = Checks::Variants.new(@plan, within: @within)
