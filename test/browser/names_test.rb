@@ -42,6 +42,18 @@ class NamesTest < BrowserCase
     assert_equal 'openings', family.rules.flat_map(&:placed_effects).map(&:first).find { |effect| effect.kind == 'suppress' }.target
   end
 
+  # A colour is typed by name, an unknown one is refused with the nearest.
+  def test_a_colour_is_typed_by_name
+    open_stage('shape', 'open=stock:frame')
+    page.execute_script("document.getElementById('stock-colour').focus()")
+    press([:ctrl, 'a'], 'Ligth Blue', :tab)
+    assert_selector '.entry-wrong', text: '"Ligth Blue" is no colour that is known. Did you mean light blue?'
+    page.execute_script("document.getElementById('stock-colour').focus()")
+    press([:ctrl, 'a'], 'Light Blue', :tab)
+    wait_until { family.part('frame').colour == 'Light Blue' }
+    assert_equal 'Light Blue', family.part('frame').colour
+  end
+
   # All that is known of a parameter is changed in its details; a default becomes a formula and back.
   def test_details_of_a_parameter
     # It gives the frame its depth, which can then not be computed.
