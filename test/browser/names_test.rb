@@ -142,6 +142,14 @@ class NamesTest < BrowserCase
     assert_equal 'shaft_bore', family.feature('shaft_holes').dimensions['diameter']
   end
 
+  # What is in use is not removed: each place is named, and the parameter stays.
+  def test_a_removal_refused_names_the_places
+    open_stage('name')
+    find('[data-name-row="gauge"] .row-remove').click
+    assert_selector '.foot .notice', text: 'gauge is still in use: rule Heavy loads, then, no. 1; table size, column gauge; part frame, stock, thickness.'
+    assert store.find('side-frame').family.parameter('gauge')
+  end
+
   # A row, a property and a table are renamed where they stand, with a preview of what follows, and by one undo each.
   def test_rows_columns_and_tables
     store.edit('side-frame', version: nil, person: 'Engineer') do |family|
