@@ -27,8 +27,8 @@ class FormsTest < BrowserCase
   end
 
   # Publishes a form by its panel; gives the address.
-  def publish(name)
-    open_stage('guide', "tab=#{name}")
+  def publish(name, slug: 'side-frame')
+    open_stage('guide', "tab=#{name}", slug: slug)
     find('.publish > summary').click
     click_on 'Publish'
     assert_selector '.publish > summary', text: 'Published, as of edition'
@@ -237,6 +237,27 @@ class FormsTest < BrowserCase
     assert_selector '[data-choice=heavy][aria-pressed=true]'
   end
 
+  # What differs inside components of kept configurations: beside one another, and against the family as it is now.
+  def test_kept_configurations_of_an_assembly
+    TestApplication.reset
+    visit address = publish('quick', slug: 'straight-module')
+    %w[round hexagonal].each do |shaft|
+      find("[data-choice=#{shaft}]").click
+      assert_selector "[data-choice=#{shaft}][aria-pressed=true]"
+      keep_as(shaft)
+    end
+    visit '/configurations'
+    all('.kept-table input[type=checkbox]').each(&:click)
+    click_on 'Compare 2 side by side'
+    assert_selector 'tr.is-different', text: /rollers/i
+    set = { 'do' => 'put_parameter', 'name' => 'stub', 'fields' => { 'default' => '16 mm' } }
+    store.edit('roller', version: nil, person: 'Ann') { |family| Family::Edits.apply(family, set) }
+    visit '/configurations'
+    assert_selector '.kept-now', text: 'differs', count: 2
+    click_on 'hexagonal'
+    assert_selector '.summary-now li', text: /rollers/i
+  end
+
   # What was kept is found, compared and made a row.
   def test_kept_configurations
     address = publish('quick')
@@ -284,6 +305,14 @@ class FormsTest < BrowserCase
     assert_selector '.fill-picture .engraved', text: 'LANE 7'
     click_on '3D'
     assert_selector 'canvas[data-shown=yes]'
+  end
+
+  def keep_as(name)
+    fill_in 'keep-name', with: name
+    settle
+    within('.fill-keep') { click_on 'Keep' }
+    assert_selector '.fill-kept', text: "Kept as #{name}"
+    click_on 'Keep another'
   end
 
   def keep

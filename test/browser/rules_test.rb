@@ -252,6 +252,28 @@ class RulesBrowserTest < BrowserCase
     assert_equal before, store.find('side-frame').plan.outcome.values
   end
 
+  # A property of a table is one value where one is wanted: it is picked like any other, and its unit is understood.
+  def test_a_property_of_a_table_is_picked
+    store.edit('roller', version: nil, person: 'x') do |own|
+      column = Family::Edits.apply(own, { 'do' => 'add_column', 'table' => 'surface', 'target' => 'price', 'kind' => 'number', 'unit' => 'EUR' })
+      { 'B' => '0', 'L3' => '9.50', 'L5' => '14.00' }.reduce(column) { |made, (row, text)| Family::Edits.apply(made, { 'do' => 'set_cell', 'table' => 'surface', 'row' => row, 'column' => 'price', 'text' => text }) }
+    end
+    open_stage('rule', 'row[surface]=L5', slug: 'roller')
+    click_on 'New rule', exact: true
+    fill_in 'Rule', with: 'Dear surface'
+    select_in(line(0), 'Value', 'Surfaces: price')
+    select_in(line(0), 'Comparison', 'is above')
+    find_field('Compared with').set('10')
+    assert_field 'rule-when-0', with: 'surface.price > 10 EUR'
+    find_field('Effect', match: :first).select('warn')
+    find_field('Message').set('This surface is dear.')
+    assert_selector '.trial-taken', text: /when: 5/
+    click_on 'Keep the rule'
+    assert_selector '[aria-label="Rule Dear surface"]'
+    assert_selector '.foot, .facts, body', text: 'This surface is dear.', match: :first
+    assert_equal 'surface.price > 10 EUR', store.find('roller').family.rule('Dear surface').branches.first.condition
+  end
+
   # What is clicked in the picture goes where the hand is.
   def test_the_picture_is_picked_from
     open_stage('rule', 'row[size]=SF-2000')

@@ -61,6 +61,28 @@ class VaryBrowserTest < BrowserCase
     assert_stored(['steel', 'stainless_steel', nil]) { cells('brace.material', 'support-leg', 'finish').first(3) }
   end
 
+  # Materials and colours in cells: offered while one types, taken by title as by name, refused where unknown with the nearest.
+  def test_materials_and_colours_in_cells
+    %w[frame.material frame.colour].each do |target|
+      store.edit('side-frame', version: nil, person: 'x') { |own| Family::Edits.apply(own, { 'do' => 'add_column', 'table' => 'size', 'target' => target }) }
+    end
+    open_grid
+    press(:f2) # in the name: nothing is offered there
+    press(:escape)
+    press(*([:right] * table.columns.index { |column| column.target == 'frame.material' }), :right, :f2)
+    assert_equal 'stainless_steel', page.evaluate_script("Array.from(document.getElementById(document.activeElement.getAttribute('list')).options).map((one) => one.value).find((one) => one.startsWith('stain'))")
+    press('Stainless steel', :enter)
+    assert_stored('Stainless steel') { cells('frame.material').first }
+    assert_no_selector '.sheet-cell.is-wrong'
+    assert_selector '[data-fact=mass]', text: 'kg'
+    press('Stainles', :enter)
+    assert_selector '.did', text: '1 no longer valid'
+    press(:up)
+    assert_text '"Stainles" is no material that is known. Did you mean stainless_steel?'
+    press(:right, 'Ligth Blue', :enter, :up)
+    assert_text '"Ligth Blue" is no colour that is known. Did you mean light blue?'
+  end
+
   def test_a_series_and_a_copied_row_by_keyboard
     open_grid
     press(:right, [:alt, 's'])
