@@ -42,6 +42,7 @@ module VastLattice
       Boot.start(settings)
       Boot.load_demo
       Boot.load_code
+      Slots.folder = File.dirname(workshop)
       address = "127.0.0.1:#{port}"
       served = app(secret: secret, cookie: cookie, workshop: Workshop.new(workshop))
       launch("tcp://#{address}", served, -> { yield "http://#{address}/" }) do |puma|
@@ -55,6 +56,7 @@ module VastLattice
     # Serves what takes long at a socket, for the Workshop.
     def self.serve_workshop(bind:, settings:, secret:, cookie:)
       Boot.start(settings)
+      Slots.folder = File.dirname(bind.delete_prefix('unix://'))
       launch(bind, app(secret: secret, cookie: cookie))
     end
 

@@ -13,6 +13,10 @@ module VastLattice
     #
     # +task+ is the Storage::TaskRecord, +store+ a Storage::Store, +progress+ a Progress to tell how far it is.
     class Kind
+      # Seconds of a processor that it may take, in a process of its own (Apart), or nil for what is worked out by the worker itself,
+      # which remembers what it has compiled.
+      def self.seconds = nil
+
       # Whether it is put off, and begun anew later, when a person's task waits.
       def self.gives_way? = false
 

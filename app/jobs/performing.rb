@@ -37,16 +37,39 @@ module VastLattice
 
       def work(task)
         kind = KINDS.fetch(task.kind)
-        finish(task, 'done', kind.new(task, Worker.store, Progress.new(task, gives_way: kind.gives_way?)).result)
+        done = kind.new(task, Worker.store, Progress.new(task, gives_way: kind.gives_way?))
+        finish(task, 'done', kind.seconds ? apart(task, kind, done) : done.result)
       rescue Progress::PutOff
         Queue.put_off(task)
-      rescue Progress::Cancelled, ActiveRecord::ActiveRecordError
+      rescue Progress::Cancelled, Apart::Unwanted
+        nil
+      rescue ActiveRecord::ActiveRecordError
         raise
       rescue VastLattice::Error => e
         finish(task, 'refused', e.to_tree)
       rescue StandardError => e
         Trouble.tell(e)
         refuse(task, FAILED)
+      end
+
+      # In a process of its own, which ends where nobody wants it any more. Where that is killed, or the database is away from it, the
+      # task is tried again.
+      def apart(task, kind, done)
+        wanted = -> { Storage::TaskRecord.exists?(id: task.id, status: 'working') }
+        said = Apart.value('The file', kind.seconds, wanted: wanted) { away { done.result } }
+        said['result'] || raise(ActiveRecord::ConnectionFailed, said['away'])
+      rescue Apart::Ended => e
+        raise ActiveRecord::ConnectionFailed, e.message if e.killed?
+
+        refuse(task, FAILED) && raise(Progress::Cancelled)
+      end
+
+      def away
+        { 'result' => yield }
+      rescue Progress::Cancelled
+        { 'away' => 'given up' }
+      rescue ActiveRecord::ActiveRecordError => e
+        { 'away' => e.message[0, 200] }
       end
 
       def refuse(task, words) = finish(task, 'refused', words)

@@ -7,10 +7,11 @@ module VastLattice
     # Where tasks wait for a worker, in the database: who has none waiting goes before who has one, and so on, so that
     # everybody has a turn before anybody has two.
     class Queue
-      # Tasks that wait in all, and of one person; tasks that are kept.
+      # Tasks that wait in all, and of one person; tasks that are kept of one person, and seconds for which they are.
       MOST_WAITING = 12
       MOST_OF_ONE = 3
-      KEPT = 40
+      KEPT = 10
+      KEPT_FOR = 24 * 3600
       # The place in the queue of what nobody asked for: behind what persons wait for.
       UNASKED = 10
 
@@ -27,8 +28,15 @@ module VastLattice
         Storage::TaskRecord.transaction do
           next unless task.move('working', status: 'waiting', attempts: task.attempts)
 
-          Delayed::Job.enqueue(Performing.new(task.id), priority: UNASKED, queue: 'program')
+          enqueue(task, priority: UNASKED, queue: 'program')
         end
+      end
+
+      # The task knows its place in the queue, so that neither is left without the other.
+      def self.enqueue(task, **place)
+        job = Delayed::Job.enqueue(Performing.new(task.id), **place)
+        Storage::TaskRecord.where(id: task.id).update_all(job_id: job.id)
+        task
       end
 
       # Puts a task into the queue, about a Stored family, for an owner; returns its token. Raises Full.
@@ -40,10 +48,9 @@ module VastLattice
 
           made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: about,
                                              input: input, token: SecureRandom.hex(16))
-          Delayed::Job.enqueue(Performing.new(made.id), priority: ahead, queue: 'persons')
-          made
+          enqueue(made, priority: ahead, queue: 'persons')
         end
-        forget_old
+        forget_old(owner)
         task.token
       end
 
@@ -52,10 +59,9 @@ module VastLattice
         task = Storage::TaskRecord.transaction do
           made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: {},
                                              token: token)
-          Delayed::Job.enqueue(Performing.new(made.id), priority: UNASKED, queue: 'program')
-          made
+          enqueue(made, priority: UNASKED, queue: 'program')
         end
-        forget_old
+        forget_old(owner)
         task
       rescue ActiveRecord::RecordNotUnique
         Storage::TaskRecord.lean.find_by(token: token)
@@ -67,17 +73,24 @@ module VastLattice
         there.find_by(token: token, owner: owner)
       end
 
-      # Ends a task that nobody wants any more; a worker that is at it stops.
-      def cancel(task) = task.move(Storage::TaskRecord::OPEN, status: 'cancelled', input: nil)
+      # Ends a task that nobody wants any more; a worker that is at it stops, and one that waits is taken out of the queue.
+      def cancel(task)
+        Delayed::Job.where(id: task.job_id, locked_at: nil).delete_all if task.job_id
+        task.move(Storage::TaskRecord::OPEN, status: 'cancelled', input: nil)
+      end
 
       # What came of a task has been taken: it is over.
       def forget(task) = Storage::TaskRecord.where(id: task.id).delete_all
 
       private
 
-      def forget_old
-        old = Storage::TaskRecord.order(id: :desc).offset(KEPT).pluck(:id)
-        Storage::TaskRecord.where(id: old).delete_all if old.any?
+      def enqueue(task, **place) = Queue.enqueue(task, **place)
+
+      # Of the same owner those that came before his latest, and all that nobody has asked for in a day.
+      def forget_old(owner)
+        over = Storage::TaskRecord.where.not(status: Storage::TaskRecord::OPEN)
+        old = over.of(owner).order(id: :desc).offset(KEPT).pluck(:id)
+        over.where(id: old).or(over.where('created_at < ?', Time.now - KEPT_FOR)).delete_all
       end
     end
   end

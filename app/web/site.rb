@@ -23,7 +23,7 @@ module VastLattice
       # What a route needs of a person's rights.
       set(:needs) { |right| condition { Rights.require(role, right) || true } }
 
-      helpers Helpers, Rendering, Answering
+      helpers Helpers, Rendering, Answering, ReadingFiles
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
       RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,

@@ -26,6 +26,8 @@ class Serve
 
   # Seconds that each process has to stop.
   LAST_SECONDS = 2
+  # Processes that work through the queue: one long file never keeps all others waiting.
+  WORKERS = 2
   # Seconds between two looks at whether all live.
   LOOK = 0.5
   # Seconds that a port may still be held by a program that was killed.
@@ -89,16 +91,17 @@ class Serve
     given = { settings: database.settings('lattice'), secret: session_secret, cookie: "lattice_#{@port}" }
     site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| @address ||= address }
     workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}"))
-    worker = ServingProcess.new('worker', { settings: given[:settings], name: 'bin/start' })
+    workers = Array.new(WORKERS) { |number| ServingProcess.new('worker', { settings: given[:settings], name: "bin/start #{number + 1}" }) }
     # The site comes first; the others, which stand lower, load their code meanwhile and are told once it has prepared the
     # database. Until they answer, the site does without them.
-    [site, workshop, worker].each(&:revive)
+    [site, workshop, *workers].each(&:revive)
     await(site)
     puts "Vast Lattice is ready: #{@address}   (Ctrl-C stops it)"
-    [workshop, worker].each(&:tell)
-    keep(database, 'The web server' => site, 'The process for long work' => workshop, 'The worker' => worker)
+    [workshop, *workers].each(&:tell)
+    keep(database, 'The web server' => site, 'The process for long work' => workshop,
+                   **workers.each_with_index.to_h { |worker, number| ["Worker #{number + 1}", worker] })
   ensure
-    [worker, workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
+    [*workers, workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
   end
 
   # Tells the site to serve, and waits until it has said where.

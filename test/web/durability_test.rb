@@ -123,13 +123,13 @@ class DurabilityTest < CoreCase
   end
 
   # Eight clients at several processes, one of them reading a file: what was answered as kept is there, the history
-  # replayed from nothing is what is stored, and the file is read once although its worker is killed.
+  # replayed from nothing is what is stored, and the file is read once although its workers are killed.
   def test_many_clients_and_a_killed_worker
     start
     clients = Array.new(8) { |number| Thread.new { notes(number, ENV['LATTICE_LONG'] ? 60 : 6) } }
     task = bring_in
     sleep 0.3
-    Process.kill('KILL', worker)
+    workers.each { |pid| Process.kill('KILL', pid) }
     confirmed = clients.flat_map(&:value)
     assert(clients.all? { |client| client.value.any? })
     database = Mysql2::Client.new(**Mariadb.new(File.join(@data, 'mariadb')).settings('lattice'))
@@ -178,7 +178,7 @@ class DurabilityTest < CoreCase
     end
   end
 
-  def worker = Integer(`pgrep -P #{@pid} -f 'serving.rb worker'`)
+  def workers = `pgrep -P #{@pid} -f 'serving.rb worker'`.split.map(&:to_i)
 
   # Killed in the middle of edits that go through five families: all of them say the one name, or all the other, and can be used.
   def test_a_kill_during_an_edit_of_five_families

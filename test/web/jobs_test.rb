@@ -118,6 +118,72 @@ class JobsTest < WebCase
     end
   end
 
+  # A file is read in a process of its own, which ends with the wish, and whose end is none of the worker.
+  def test_the_process_of_a_file
+    reading = Class.new(Jobs::Kind) do
+      def self.seconds = 1
+      def result = about == 'dies' ? Process.kill('KILL', Process.pid) : loop { progress.at(0.5, 'reading') }
+      def about = task.about['file']
+    end
+    alone do
+      with_kind('import', reading) do
+        long = begun
+        work
+        assert_equal ['refused', 'The file takes more work than is allowed.'], [long.reload.status, long.result['message']]
+
+        unwanted = begun
+        ends = Thread.new { wait_for { tasks.find(unwanted.id).status == 'working' } && @queue.cancel(tasks.find(unwanted.id)) }
+        work
+        assert_equal 'cancelled', ends.join && unwanted.reload.status
+
+        dies = begun(file: 'dies')
+        work
+        assert_equal ['working', 1], [dies.reload.status, Delayed::Job.where(attempts: 1).count]
+      end
+    end
+  end
+
+  def wait_for = 500.times.any? { yield || (sleep(0.01) && false) }
+
+  # A workbook of 100 names for one large sheet is read once, one of more names not at all; both in less than a second.
+  def test_one_part_under_many_names
+    rows = [['variant', 'length [mm]'], *Array.new(3000) { |row| ["R#{row}", row.to_f] }]
+    whole = Exchange::SHEET_FORMATS.fetch('xlsx').write([Exchange::Sheet.new('size', rows)]).b
+    { 90 => 'done', 20_000 => 'refused' }.each do |count, status|
+      listed = Array.new(count) { |number| %(<sheet name="s#{number}" sheetId="#{number + 2}" r:id="rId1"/>) }.join
+      many = renamed(whole) { |book| book.sub('</sheets>', "#{listed}</sheets>") }
+      task = alone { begun(input: many, file: 'a.xlsx').tap { work } }
+      assert_equal status, task.reload.status, task.result.to_s[0, 300]
+    end
+  end
+
+  # The bytes of a workbook with other names of sheets.
+  def renamed(bytes)
+    Zip::OutputStream.write_buffer do |out|
+      Zip::File.open_buffer(StringIO.new(bytes)).each do |entry|
+        out.put_next_entry(entry.name)
+        content = entry.get_input_stream.read
+        out.write(entry.name == 'xl/workbook.xml' ? yield(content) : content)
+      end
+    end.string
+  end
+
+  # What one person brings in never pushes out what another waits for; nothing that is over stays in the queue.
+  def test_results_of_others_stay
+    alone do
+      ben = begun(owner: 'Ben')
+      work
+      (Jobs::Queue::KEPT + 3).times { begun(owner: 'Ann') && work }
+      assert_equal ['done', Jobs::Queue::KEPT + 1], [ben.reload.status, tasks.of('Ann').count]
+      waiting = begun(owner: 'Ann')
+      @queue.cancel(waiting.reload)
+      assert_equal 0, Delayed::Job.count
+      ben.update_columns(created_at: Time.now - (2 * Jobs::Queue::KEPT_FOR))
+      begun(owner: 'Ann')
+      refute tasks.exists?(ben.id)
+    end
+  end
+
   def with_kind(name, kind)
     kinds = Jobs::KINDS
     Jobs.send(:remove_const, :KINDS)

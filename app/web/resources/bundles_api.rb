@@ -26,7 +26,7 @@ module VastLattice
 
       def bundle
         Exchange::Archive.refuse_size(request.content_length.to_i)
-        Exchange::BundleFile.read(request.body.read(Exchange::Archive::LARGEST + 1).to_s)
+        bundle_of(sent_bytes(Exchange::Archive::LARGEST))
       end
 
       def compared(bundle)

@@ -30,8 +30,10 @@ module VastLattice
 
         # The edits that take a JSON Schema as a form: the body as it is; name=NAME.
         post '/api/families/:slug/forms', needs: :edit do |slug|
-          text = request.body.read(Guide::SchemaImport::LARGEST + 1).to_s
-          answer(edits: Guide::SchemaImport.new(store.find(slug).family, text, Family::Edits.checked_name(text_of('name'))).edits)
+          family = store.find(slug).family
+          text = sent_bytes(Guide::SchemaImport::LARGEST)
+          name = Family::Edits.checked_name(text_of('name'))
+          answer(edits: read_apart { Guide::SchemaImport.new(family, text, name).edits })
         end
 
         # Publishes a form as it is now, or anew: {"origins": "https://…"}.
@@ -49,7 +51,8 @@ module VastLattice
         # A picture for forms, the body as it is: what put_picture takes.
         post '/api/families/:slug/pictures', needs: :edit do |slug|
           store.find(slug)
-          answer(picture: Exchange::PictureFile.read(request.body.read(Exchange::PictureFile::LARGEST + 1).to_s))
+          bytes = sent_bytes(Exchange::PictureFile::LARGEST)
+          answer(picture: read_apart { Exchange::PictureFile.read(bytes) })
         end
       end
 

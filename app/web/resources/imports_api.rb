@@ -14,9 +14,8 @@ module VastLattice
         post '/:slug/imports' do |slug|
           stored = store.find(slug)
           Exchange::Archive.refuse_size(request.content_length.to_i)
-          bytes = request.body.read(Exchange::Archive::LARGEST + 1).to_s
-          file = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
-          about = { 'file' => file, 'table' => stored.family.table(text_of('table'))&.name }
+          bytes = sent_bytes(Exchange::Archive::LARGEST)
+          about = { 'file' => sent_name, 'table' => stored.family.table(text_of('table'))&.name }
           answer(id: queue.begin('import', stored, owner: owner, about: about, input: bytes))
         end
 

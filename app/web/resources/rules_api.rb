@@ -43,9 +43,9 @@ module VastLattice
 
         # The rule tables of a file (the body as it is, its name in the header X-File-Name): DMN, or a spreadsheet.
         post '/:slug/rule_tables/read', needs: :read do |slug|
-          bytes = request.body.read(Exchange::DecisionFile::LARGEST + 1).to_s
-          file = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
-          answer(rule_tables: rule_tables(bytes, file, store.find(slug).plan))
+          plan = store.find(slug).plan
+          bytes = sent_bytes(Exchange::DecisionFile::LARGEST)
+          answer(rule_tables: read_apart { rule_tables(bytes, sent_name, plan) })
         end
 
         # A rule as a rule table, and the other way round, both in plain form, by name (Checks::RuleForms).

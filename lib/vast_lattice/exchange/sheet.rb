@@ -11,6 +11,9 @@ module VastLattice
       # Most rows and columns that are read.
       MOST_ROWS = 20_100
       MOST_COLUMNS = 1000
+      # Most sheets of one file, and most cells of it that hold something.
+      MOST_SHEETS = 100
+      MOST_CELLS = 1_500_000
 
       attr_reader :name, :rows
 
@@ -28,6 +31,20 @@ module VastLattice
         return if count <= MOST_ROWS
 
         raise Unreadable.because("There are more than #{MOST_ROWS} rows.", sheet: name, remedy: 'Split the table.')
+      end
+
+      # Raises Unreadable where there are more sheets than are read.
+      def self.refuse_sheets(count)
+        return if count <= MOST_SHEETS
+
+        raise Unreadable.because("There are more than #{MOST_SHEETS} sheets.", remedy: 'Leave out those that are no tables.')
+      end
+
+      # Raises Unreadable where there are more cells than are read.
+      def self.refuse_cells(count)
+        return if count <= MOST_CELLS
+
+        raise Unreadable.because("There are more than #{MOST_CELLS} cells.", remedy: 'Split the table.')
       end
 
       # "C4" for numbers of row and column from 0.

@@ -8,6 +8,8 @@ module VastLattice
     class Solver
       # Of a processor.
       SECONDS = 4
+      # Bytes: most of them are those of Z3.
+      MEMORY = 1_000_000_000
       # Sets of fields that are looked at, and values of one set.
       MOST_SETS = 25
       MOST_TRIALS = 40
@@ -21,7 +23,7 @@ module VastLattice
 
       # Up to +most+ Proposals of one size between +from+ and +till+ changes.
       def proposals(from, till, most)
-        found = Apart.call(SECONDS) { |told| search(from, till, most) { |changes| told.call(changes) } }
+        found = Apart.told(SECONDS, memory: MEMORY) { |tell| search(from, till, most) { |changes| tell.call(changes) } }
         found.map { |changes| Proposal.of(changes.to_h { |index, value| [@domains[index], value] }, @importance) }
       end
 

@@ -24,9 +24,13 @@ module VastLattice
           texts = SharedTexts.read(archive.read('xl/sharedStrings.xml'))
           dates = DateStyles.new(archive.read('xl/styles.xml'), book)
           targets = xml(archive, 'xl/_rels/workbook.xml.rels').css('Relationship').to_h { |relation| [relation['Id'], relation['Target']] }
-          book.css('sheets > sheet').map do |sheet|
-            content = archive.read(path(targets[sheet.attribute_with_ns('id', RELATION)&.value])) || Archive.damaged(sheet['name'])
-            Sheet.new(sheet['name'], Cells.read(content, texts, dates))
+          listed = book.css('sheets > sheet')
+          Sheet.refuse_sheets(listed.size)
+          # A part is read once, however often it is named.
+          rows = Hash.new { |parts, name| parts[name] = archive.read(name)&.then { |content| Cells.read(content, texts, dates) } }
+          listed.map do |sheet|
+            name = path(targets[sheet.attribute_with_ns('id', RELATION)&.value])
+            Sheet.new(sheet['name'], rows[name] || Archive.damaged(sheet['name']))
           end
         end
 

@@ -23,6 +23,7 @@ module VastLattice
             @dates = dates
             @rows = []
             @row = -1
+            @cells = 0
             @value = +''
           end
 
@@ -81,6 +82,7 @@ module VastLattice
             return if found.nil? || @row.negative? || @column >= Sheet::MOST_COLUMNS
 
             Sheet.refuse_rows(@row + 1)
+            Sheet.refuse_cells(@cells += 1)
 
             @rows << [] while @rows.size <= @row
             @rows[@row][@column] = found

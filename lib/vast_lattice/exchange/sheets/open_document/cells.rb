@@ -15,6 +15,7 @@ module VastLattice
             super
             @sheets = []
             @skipped = 0
+            @cells = 0
           end
 
           # The namespaces' own callbacks are twice as quick as those that put names together.
@@ -53,6 +54,7 @@ module VastLattice
             @rows = []
             @empty_rows = 0
             @sheets << Sheet.new(given(attributes, 'name'), @rows)
+            Sheet.refuse_sheets(@sheets.size)
           end
 
           def start_row(attributes)
@@ -92,6 +94,7 @@ module VastLattice
             return @empty_rows += @times if @row.empty?
 
             Sheet.refuse_rows(@rows.size + @empty_rows + @times)
+            Sheet.refuse_cells(@cells += @row.size * @times)
             put(@rows, @empty_rows, @row, @times, Sheet::MOST_ROWS, [])
             @empty_rows = 0
           end
