@@ -4,7 +4,7 @@ require 'tmpdir'
 
 module VastLattice
   # So many at once on this machine, whichever of its processes asks: each holds a lock on a file of a folder that they share, which
-  # goes with the process. Others wait for a while, not too many of them.
+  # goes with the process. Others wait for a while, not too many of them, and few of one person.
   class Slots
     # More wait than can.
     class Taken < Error
@@ -24,26 +24,41 @@ module VastLattice
       def folder = @folder ||= Dir.mktmpdir('lattice-slots').tap { |made| at_exit { FileUtils.rm_rf(made) } }
     end
 
-    # +name+ tells several apart, +what+ says in words what is being done; +most+ at once.
-    def initialize(name, what, most, waiting: MOST_WAITING, patience: PATIENCE)
+    # +name+ tells several apart, +what+ says in words what is being done; +most+ at once, so many +of_one+ person at work or waiting.
+    def initialize(name, what, most, waiting: MOST_WAITING, of_one: 100, patience: PATIENCE)
       @name = name
       @what = what
       @most = most
       @most_waiting = waiting
+      @most_of_one = of_one
       @patience = patience
       @waiting = 0
+      @asking = Hash.new(0)
       @lock = Mutex.new
     end
 
-    # Calls the block when there is room. Raises Taken.
-    def take
-      slot = enter
-      yield
-    ensure
-      slot&.close
+    # Calls the block when there is room, on behalf of a +person+. Raises Taken.
+    def take(person = nil)
+      asking(person) do
+        slot = enter
+        begin
+          yield
+        ensure
+          slot.close
+        end
+      end
     end
 
     private
+
+    def asking(person)
+      @lock.synchronize { @asking[person] < @most_of_one ? @asking[person] += 1 : raise(Taken, @what) }
+      begin
+        yield
+      ensure
+        @lock.synchronize { (@asking[person] -= 1).zero? && @asking.delete(person) }
+      end
+    end
 
     def enter
       @lock.synchronize { @waiting < @most_waiting ? @waiting += 1 : raise(Taken, @what) }

@@ -5,8 +5,8 @@ module VastLattice
     # Hands on to the Workshop what turns out to take long (HeavyWork throws). Outermost, so that the request begins there as
     # it came. Where the workshop does not answer, all is done here.
     class HandingOn
-      # Requests that change nothing may be begun twice.
-      READING = %w[GET HEAD].freeze
+      # What takes long as a rule goes to the workshop at once.
+      LONG = %r{\A/api/(?:forms/[^/]+|families/[^/]+/forms/[^/]+)/proposals\z}
       # Nobody reads it: the client has left.
       NOBODY = [503, {}, []].freeze
 
@@ -52,9 +52,14 @@ module VastLattice
         nil
       end
 
-      def known_to_go?(env) = reading?(env) && @gone[env['PATH_INFO']]&.then { |since| now - since < FRESH }
+      def known_to_go?(env)
+        path = env['PATH_INFO']
+        reading?(env) && (path.match?(LONG) || @gone[path]&.then { |since| now - since < FRESH })
+      end
+
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
-      def reading?(env) = READING.include?(env['REQUEST_METHOD'])
+      # Requests that change nothing may be begun twice.
+      def reading?(env) = HeavyWork::READING.include?(env['REQUEST_METHOD'])
     end
   end
 end

@@ -4,17 +4,22 @@ require 'io/wait'
 
 module VastLattice
   module Web
-    # Lets shapes that turn out to take long be worked out elsewhere (HandingOn), or else one after the other, slowly enough
-    # that everybody else is served meanwhile, and ends them when nobody waits for their answer any more. Quick shapes
-    # never notice.
+    # Lets requests that turn out to take long be answered elsewhere (HandingOn), or else one after the other, slowly enough that
+    # everybody else is served meanwhile, and ends them when nobody waits for their answer any more, or when they take more than
+    # any request may. Quick ones never notice. What changes something is never given up: it may have changed it already.
     class HeavyWork
       # What is thrown where a request may go elsewhere, which its environment says; and what there asks for an address, where
       # there is somebody to ask.
       ELSEWHERE = :lattice_elsewhere
       MAY_GO = 'lattice.may_go'
       ASK = 'lattice.ask'
+      # Whether a request changes nothing, whatever its method.
+      READS = 'lattice.reads'
+      READING = %w[GET HEAD].freeze
       # Calls after which a request goes elsewhere: a third of a second.
       LONG = 3
+      # Calls after which it is given up: half a minute.
+      MOST = 300
       # One at a time: Ruby would only do them by turns.
       GATE = Mutex.new
       # Requests that wait for their turn; more are refused.
@@ -27,6 +32,11 @@ module VastLattice
         def initialize
           super('Several large shapes are being worked out already.', remedy: 'Try again in a moment.')
         end
+      end
+
+      # It takes more than a request may.
+      class TooLong < Error
+        def initialize = super('The answer would take too long.', remedy: 'Ask for less at once, or make the family simpler.')
       end
 
       # Nobody waits for the answer any more.
@@ -42,7 +52,7 @@ module VastLattice
         # ('puma.socket') and of MAY_GO counts.
         def watched(env = {}, &)
           work = new(env)
-          Geometry::Work.watched(work, &)
+          Watch.by(work, &)
         ensure
           work.finish
         end
@@ -74,27 +84,30 @@ module VastLattice
         @calls = 0
       end
 
-      # Called by Geometry::Work every now and then.
+      # Called by Watch every now and then.
       def call
+        @calls += 1
         return throw_long if @env[MAY_GO]
 
-        raise Abandoned if HeavyWork.gone?(@env['puma.socket'])
-
-        enter unless @entered
+        reads? ? read_on : Thread.current.priority = PRIORITY
         Thread.pass
       end
 
       def finish
-        return unless @entered
-
-        Thread.current.priority = 0
-        GATE.unlock
+        Thread.current.priority = 0 if @calls.positive?
+        GATE.unlock if @entered
       end
 
       private
 
-      def throw_long
-        throw ELSEWHERE if (@calls += 1) >= LONG
+      def reads? = @env[READS] || READING.include?(@env['REQUEST_METHOD'] || 'GET')
+      def throw_long = @calls >= LONG && throw(ELSEWHERE)
+
+      def read_on
+        raise Abandoned if HeavyWork.gone?(@env['puma.socket'])
+        raise TooLong if @calls > MOST
+
+        enter unless @entered
       end
 
       def enter

@@ -30,7 +30,7 @@ module VastLattice
         Storage::Stale => ->(e) { new(409, e.message, e.remedy, { stale: e.changes.map(&:told) }) },
         Storage::Contended => IN_ITS_WORDS[409],
         FormsAPI::Foreign => IN_ITS_WORDS[403],
-        HeavyWork::Busy => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503], Slots::Taken => IN_ITS_WORDS[503],
+        HeavyWork::Busy => IN_ITS_WORDS[503], HeavyWork::TooLong => IN_ITS_WORDS[503], Jobs::Queue::Full => IN_ITS_WORDS[503], Slots::Taken => IN_ITS_WORDS[503],
         Apart::Told => ->(e) { new(422, e.message, e.remedy, e.to_tree.transform_keys(&:to_sym).slice(:problems, :findings)) },
         Storage::Used => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree), used: true, along: e.along }) },
         Storage::Refused => ->(e) { new(422, e.message, e.remedy, { findings: e.findings.map(&:to_tree) }) },

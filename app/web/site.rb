@@ -21,7 +21,12 @@ module VastLattice
       set :host_authorization, permitted_hosts: []
       set :erb, escape_html: true, trim: '-'
       # What a route needs of a person's rights.
-      set(:needs) { |right| condition { Rights.require(role, right) || true } }
+      set(:needs) do |right|
+        condition do
+          env[HeavyWork::READS] = true if right == :read
+          Rights.require(role, right) || true
+        end
+      end
 
       helpers Helpers, Rendering, Answering, ReadingFiles
 

@@ -99,7 +99,8 @@ module VastLattice
     # In the child. Nothing of the parent ends with it.
     def tell(parent, writer, seconds, memory)
       bind(parent, seconds, memory)
-      yield ->(value) { writer.write(JSON.generate(value), "\n") && writer.flush }
+      # Whoever watches the parent sees nothing of it.
+      Watch.by(nil) { yield ->(value) { writer.write(JSON.generate(value), "\n") && writer.flush } }
       writer.close
     rescue StandardError, NoMemoryError => e
       Trouble.tell(e)

@@ -11,6 +11,7 @@ module VastLattice
 
     # Resolves a FoundPick.
     def self.of(plan, pick)
+      Watch.count(plan.points)
       new(plan, pick, plan.program.call(pick.overrides, pick.rows, pick.answers, pick.below))
     end
 

@@ -58,6 +58,9 @@ module VastLattice
 
     def targets = bound.targets
 
+    # What one outcome takes, in points of Watch, without the filters of its formulas.
+    def points = 5 + (targets.size / 6)
+
     # The Outlet by which a parent reads something here, by Name; nil where there is none.
     def outlet(name)
       own = symbols.own(name) || (@price if name.key == Priced::NAME)

@@ -39,7 +39,7 @@ class BudgetTest < CoreCase
     calls = 0
     2.times do
       calls = 0
-      Geometry::Work.watched(-> { calls += 1 }) do
+      VastLattice::Watch.by(-> { calls += 1 }) do
         error = refused(Geometry::Work::Spent) { Geometry::Work.budget(200_000) { 100.times { Geometry::Work.take(5000) } } }
         assert_match(/too much work/, error.message)
       end

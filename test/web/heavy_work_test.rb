@@ -5,7 +5,7 @@ require_relative '../support/application'
 # Heavy shapes wait for each other, are refused where too many wait, and end when nobody waits for them.
 class HeavyWorkTest < CoreCase
   Heavy = VastLattice::Web::HeavyWork
-  POINTS = VastLattice::Geometry::Work::PULSE + 1
+  POINTS = VastLattice::Watch::PULSE + 1
 
   # Works out something that takes so many pulses, under a budget that is large enough.
   def work(socket = nil, pulses: 3)
@@ -64,6 +64,29 @@ class HeavyWorkTest < CoreCase
     refute_predicate Heavy::GATE, :locked?
   ensure
     server.close
+  end
+
+  # Whatever takes long is seen, not shapes alone: outcomes by the thousand, and filters of formulas.
+  def test_all_that_takes_long_is_watched
+    plan = VastLattice::Plan.of(VastLattice::Family.from_tree('name' => 'x', 'parameters' => [{ 'name' => 'n', 'kind' => 'count', 'formula' => 'count([1, 2, 3][item > 1])' }]))
+    found = VastLattice::Plan::PickReader.new(plan).read(VastLattice::Plan::Pick.new)
+    calls = 0
+    VastLattice::Watch.by(-> { calls += 1 }) { 10_000.times { VastLattice::Outcome.of(plan, found) } }
+    assert_equal 2, calls
+    VastLattice::Watch.by(-> { calls += 1 }) { 5.times { VastLattice::Formula::Budget.new.take?(100_000) } }
+    assert_equal 3, calls
+  end
+
+  # Half a minute is enough for what only reads; what changes something goes on, since it may have changed it already.
+  def test_what_takes_too_long_is_given_up
+    pulses = Heavy::MOST + 1
+    refused(Heavy::TooLong) { work(pulses: pulses) }
+    refute_predicate Heavy::GATE, :locked?
+    done = 0
+    change = { 'REQUEST_METHOD' => 'POST' }
+    Heavy.watched(change) { pulses.times { [VastLattice::Watch.count(POINTS), done += 1] } }
+    assert_equal [0, 0], [pulses - done, Thread.current.priority]
+    refused(Heavy::TooLong) { Heavy.watched(change.merge(Heavy::READS => true)) { pulses.times { VastLattice::Watch.count(POINTS) } } }
   end
 
   # What goes wrong in between lets the next one in.

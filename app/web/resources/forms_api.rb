@@ -11,6 +11,10 @@ module VastLattice
       class Foreign < Error
       end
 
+      # Proposals are the longest that a visitor can ask for: one at a time on this machine, behind what people work at here.
+      PROPOSALS = Slots.new('proposals', 'Several people are asking for proposals', 1, of_one: 2, patience: 25)
+      private_constant :PROPOSALS
+
       routes '/api/forms' do
         # Whether pages of other sites may ask is asked by browsers before.
         options('/:address/*') { |address, _| asked_form(address) && answer({}) }
@@ -59,7 +63,17 @@ module VastLattice
       # What is told of a filling.
       def told(what, filling)
         answering = FormAnswering.new(filling, params)
-        what == 'proposals' ? answering.proposals(wished) : answering.public_send(what)
+        return answering.public_send(what) unless what == 'proposals'
+
+        may?(:read) ? answering.proposals(wished) : Turns.aside { PROPOSALS.take(request.ip) { behind { answering.proposals(wished) } } }
+      end
+
+      # Its slices of time are short.
+      def behind
+        Thread.current.priority = HeavyWork::PRIORITY
+        yield
+      ensure
+        Thread.current.priority = 0
       end
 
       def wished = params['wish'].is_a?(Hash) ? params['wish'].select { |_, text| text.is_a?(String) } : {}

@@ -7,6 +7,8 @@ module VastLattice
     class Budget
       # Steps of one computation, such as one resolve.
       STEPS = 200_000
+      # Steps that take as long as one point of Watch.
+      STEPS_OF_A_POINT = 20
       # Longest text that a formula may make, in characters.
       LONGEST_TEXT = 10_000
 
@@ -15,7 +17,10 @@ module VastLattice
       end
 
       # Takes so many steps; tells whether there were enough.
-      def take?(steps) = (@left -= steps) >= 0
+      def take?(steps)
+        Watch.count(steps / STEPS_OF_A_POINT)
+        (@left -= steps) >= 0
+      end
 
       def spent? = @left.negative?
     end

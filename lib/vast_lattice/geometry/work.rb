@@ -4,9 +4,6 @@ module VastLattice
   module Geometry
     # How much work one shape or one picture may take, counted in points of areas that are put together and in faces that
     # are looked at: the same on every machine. Beyond that it ends, and a finding says so.
-    #
-    # Whoever calls may watch: the block given to Work.watched is called every now and then while shapes are worked out;
-    # it may let others go first, or raise to end what nobody waits for any more.
     class Work
       # Points that one shape or picture may take: a few seconds.
       POINTS = 1_200_000
@@ -15,8 +12,6 @@ module VastLattice
       # What a solid takes in any case, and for each piece that is cut or added.
       SOLID = 300
       PIECE = 60
-      # Points between two calls of a watcher.
-      PULSE = 20_000
 
       # The budget is spent.
       class Spent < Error
@@ -26,15 +21,14 @@ module VastLattice
       end
 
       KEY = :lattice_work
-      WATCH = :lattice_watch
       COUNT = :lattice_count
       LEFT = :lattice_left
-      private_constant :KEY, :WATCH, :COUNT, :LEFT
+      private_constant :KEY, :COUNT, :LEFT
 
       # Calls the block with a budget of its own. Raises Spent.
       def self.budget(points = POINTS)
         outer = Thread.current[KEY]
-        Thread.current[KEY] = new(points, Thread.current[WATCH])
+        Thread.current[KEY] = new(points)
         yield
       ensure
         Thread.current[KEY] = outer
@@ -55,15 +49,6 @@ module VastLattice
 
       def self.exhausted? = Thread.current[LEFT]&.negative? || false
 
-      # Calls +block+ while +watcher+ is called every now and then.
-      def self.watched(watcher)
-        outer = Thread.current[WATCH]
-        Thread.current[WATCH] = watcher
-        yield
-      ensure
-        Thread.current[WATCH] = outer
-      end
-
       # [what the block gives, the points that it took, of whatever budgets].
       def self.counted
         outer = Thread.current[COUNT]
@@ -79,26 +64,19 @@ module VastLattice
         Thread.current[COUNT] += points if Thread.current[COUNT]
         Thread.current[LEFT] -= points if Thread.current[LEFT]
         Thread.current[KEY]&.take(points)
+        Watch.count(points)
       end
 
       # Raises Spent unless so many points are left: what cannot be finished is not begun.
       def self.need(points) = Thread.current[KEY]&.need(points)
 
-      def initialize(points, watcher)
+      def initialize(points)
         @left = points
-        @watcher = watcher
-        @pulse = PULSE
       end
 
       def need(points) = @left < points && raise(Spent)
 
-      def take(points)
-        raise Spent if (@left -= points).negative?
-        return unless @watcher && (@pulse -= points).negative?
-
-        @pulse = PULSE
-        @watcher.call
-      end
+      def take(points) = (@left -= points).negative? && raise(Spent)
     end
   end
 end
