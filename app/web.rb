@@ -14,14 +14,15 @@ module VastLattice
   module Web
     # The whole application as a Rack app. +secret+ signs the session cookie, which is called +cookie+: two instances on one
     # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine; +workshop+ does
-    # what takes long, if there is one.
-    def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil)
+    # what takes long, if there is one. At the +door+ there is nothing but what those from outside may have.
+    def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil, door: false)
       Site.set(store: store, publications: Storage::Store.new(Storage::PublicationDocument),
                configurations: Storage::Store.new(Storage::ConfigurationDocument), secret: secret)
       Rack::Builder.new do
+        use Door if door
         use HandingOn, workshop if workshop
         use Rack::TempfileReaper
-        use Border, hosts: hosts
+        use Border, hosts: door ? nil : hosts
         use Shipped
         use Rack::Session::Cookie, key: cookie, secret: secret, same_site: :lax, httponly: true
         use ForgeryGuard
@@ -51,6 +52,13 @@ module VastLattice
         puma.worker_shutdown_timeout LAST_SECONDS
         puma.before_fork { ActiveRecord::Base.connection_handler.clear_all_connections! }
       end
+    end
+
+    # Serves published forms alone, at every address of this machine, until it is told to stop; yields the port once it answers.
+    def self.serve_door(port:, settings:, workshop:, secret:, cookie:)
+      Boot.start(settings)
+      Slots.folder = File.dirname(workshop)
+      launch("tcp://0.0.0.0:#{port}", app(secret: secret, cookie: cookie, workshop: Workshop.new(workshop), door: true), -> { yield port })
     end
 
     # Serves what takes long at a socket, for the Workshop.

@@ -6,12 +6,12 @@ module VastLattice
     # time, one comes second.
     module Making
       # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
-      # Refused when it has errors.
-      def create(family, person:, slug: nil)
+      # Refused when it has errors. +whose+ may say its "maker" (a browser) and its "origin".
+      def create(family, person:, slug: nil, **whose)
         naming([@kind.title(family)]) do
           refuse_taken(@kind.title(family))
           plan = checked(family, nil)
-          keep(addressed { DocumentRecord.transaction { made(family, person, slug) } }, plan)
+          keep(addressed { DocumentRecord.transaction { made(family, person, slug, **whose) } }, plan)
         end
       end
 
@@ -21,10 +21,10 @@ module VastLattice
       private
 
       # The record of a new document, as written.
-      def made(document, person, slug = nil)
+      def made(document, person, slug = nil, **whose)
         title = @kind.title(document)
         nothing = @kind.blank(title)
-        record = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {},
+        record = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {}, **whose,
                                         digest: Digest.of(@kind.taken_apart(nothing)))
         write(record, @kind.patch(nothing, document), document, person: person, summary: "#{@kind.word.capitalize} #{title} made")
         record

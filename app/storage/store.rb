@@ -44,15 +44,34 @@ module VastLattice
       # The records of all families that are not removed, by name.
       def records = documents.present.order(:name).to_a
 
-      # Lean records of documents about a family (or of all), the latest first, +text+ in their name, address or about.
-      def listed(subject: nil, text: '', limit: 200)
+      # Lean records of documents about a family (or of all), or from an origin, the latest first, +text+ in their name, address or about.
+      def listed(subject: nil, origin: nil, text: '', limit: 200)
         found = documents.present.lean.order(id: :desc).limit(limit)
-        found = found.where(subject: subject) if subject
+        found = found.where({ subject: subject, origin: origin }.compact)
         text.empty? ? found.to_a : found.holding(text).to_a
       end
 
-      # The records of removed families, the latest first.
-      def removed = documents.where.not(removed_at: nil).order(removed_at: :desc).limit(50).to_a
+      # The records of removed families, the latest first; those about one, or all.
+      def removed(subject: nil)
+        found = documents.where.not(removed_at: nil).order(removed_at: :desc).limit(50)
+        (subject ? found.where(subject: subject) : found).to_a
+      end
+
+      # How many there are that came from an +origin+, or that a +maker+ made since a time.
+      def count(since: nil, **whose)
+        found = documents.present.where(whose)
+        (since ? found.where('created_at > ?', since) : found).count
+      end
+
+      # Seconds between two notes of when a document was looked at.
+      NOTED = 60
+
+      # Notes that a document was looked at; returns the record.
+      def used(record)
+        now = Time.now.utc
+        DocumentRecord.where(id: record.id).update_all(used_at: now) unless record.used_at && record.used_at > now - NOTED
+        record
+      end
 
       # What stands for all that documents are made of, by their records: WholeDigests.
       def digests(records) = @kind.composed? ? WholeDigests.new(records) : records.to_h { |record| [record, record.digest] }

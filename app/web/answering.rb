@@ -6,6 +6,8 @@ module VastLattice
     module Answering
       # Rows that are resolved for one request.
       MOST_ROWS = 400
+      # The cookie of what a browser is known by.
+      MAKER = 'lattice_maker'
 
       private
 
@@ -16,16 +18,36 @@ module VastLattice
 
       def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right| Rights.require(role, right) }
 
-      # Whoever comes by the address of a published form knows nothing else.
-      def role = session[:role] || (for_visitors? ? Rights::VISITOR : Rights::DEFAULT)
+      # Whoever comes by the door, or by the address of a published form in a browser that has seen nothing else, is a visitor.
+      def role
+        if at_door?
+          Rights::VISITOR
+        else
+          session[:role] || (for_visitors? ? Rights::VISITOR : Rights::DEFAULT)
+        end
+      end
+
+      def at_door? = Door.there?(env)
       def for_visitors? = request.path_info.match?(%r{\A/(?:api/)?(?:forms|configurations)/.})
       def person = Rights::TITLES.fetch(role, 'Visitor')
+
+      # What a browser is known by that has made something: what it was given by a page; nil for one that has opened none.
+      def maker = request.cookies[MAKER]&.then { |own| Digest::SHA256.hexdigest(own)[0, 40] if own.match?(/\A\h{32}\z/) }
+
+      # Gives a browser what it is known by.
+      def make_known
+        return if maker
+
+        response.set_cookie(MAKER, value: SecureRandom.hex(16), path: '/', httponly: true, same_site: :lax, max_age: 400 * 86_400)
+      end
 
       # In which units the person wants to see amounts: a Units::Display, or nil where as they are set.
       def shown_units = Units::Display[session[:display]]&.then { |own| own if own.any? }
 
       # Whether the person may change families: what would be refused is not shown.
       def edits? = may?(:edit)
+      # Whether the person sees nothing but what a form asks for and shows.
+      def discreet? = !may?(:read)
       def may?(right) = Rights.granted?(role, right)
 
       # Whether an address of the API is asked for, and whether an answer for a program is wanted.

@@ -19,9 +19,10 @@ module VastLattice
       # Bytes of a body: a large spreadsheet.
       LARGEST_BODY = 26_000_000
 
+      # +hosts+ are further names; nil for any.
       def initialize(app, hosts: [])
         @app = app
-        @hosts = HOSTS + hosts
+        @hosts = hosts && (HOSTS + hosts)
       end
 
       def call(env)
@@ -33,7 +34,7 @@ module VastLattice
       private
 
       def refusal(request)
-        return refuse(403, 'This host is not served here.') unless @hosts.include?(host(request))
+        return refuse(403, 'This host is not served here.') unless @hosts.nil? || @hosts.include?(host(request))
         return refuse(413, 'The request is larger than 25 MB.') if request.content_length.to_i > LARGEST_BODY
 
         refuse(403, 'Other sites cannot ask for this. Open it from the list of families.') if from_elsewhere?(request)

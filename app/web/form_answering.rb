@@ -10,7 +10,8 @@ module VastLattice
       # The pictures of proposals.
       SMALL = { width: 260.0, tallest: 150.0, dimensions: false }.freeze
 
-      # +params+ choose the picture, as PictureParams; the dimensions are the main ones.
+      # +params+ choose the picture, as PictureParams; the dimensions are the main ones. What is told of a discreet filling holds what its
+      # form asks for and shows, and nothing else.
       def initialize(filling, params)
         @filling = filling
         @view, *size = PictureParams.read(params).values_at(:view, :width, :height)
@@ -19,10 +20,9 @@ module VastLattice
 
       # Everything that follows an answer, in plain form (docs/api.md).
       def outcome
-        result = filling.result
+        filling.result
         { 'form' => filling.state.to_tree, 'answers' => filling.answers, 'dropped' => filling.dropped,
-          'part_number' => part_number, 'price' => result.price, 'lines' => result.told_lines.map(&:to_tree), 'unpriced' => result.unpriced,
-          'facts' => facts, 'svg' => svg }
+          'part_number' => part_number, **prices, 'facts' => facts, 'svg' => svg }
       end
 
       # Choices that are not possible now.
@@ -34,7 +34,10 @@ module VastLattice
         { 'proposals' => found.all.map { |proposal| proposal_tree(found, proposal) } }
       end
 
-      def mesh = { 'parts' => filling.result.meshes }
+      def mesh
+        meshes = filling.result.meshes
+        { 'parts' => filling.discreet? ? Guide::Discretion.meshes(meshes) : meshes }
+      end
 
       private
 
@@ -45,16 +48,28 @@ module VastLattice
         text ? { 'text' => text, 'fresh' => fresh } : nil
       end
 
+      def prices
+        told = { 'price' => filling.result.price, 'lines' => filling.result.told_lines.map(&:to_tree),
+                 'unpriced' => filling.result.unpriced }
+        filling.discreet? ? Guide::Discretion.prices(told, filling.form.price) : told
+      end
+
       def facts = filling.result.fact_texts.slice('mass', 'size')
 
       # The 3D view is drawn by the browser.
-      def svg(filled = filling, size = @size) = @view == 'solid' ? nil : filled.result.view(@view, density: :main, **size)
+      def svg(filled = filling, size = @size)
+        drawn = @view == 'solid' ? nil : filled.result.view(@view, density: :main, **size)
+        filled.discreet? ? Guide::Discretion.picture(drawn) : drawn
+      end
 
       def proposal_tree(found, proposal)
         filled = found.filled(proposal)
         { 'answers' => filled.answers, 'changes' => changes(proposal, filled), 'follows' => follows(filled, proposal),
-          'price' => filled.result.price, 'mass' => filled.result.fact_texts['mass'], 'svg' => svg(filled, SMALL) }
+          'price' => price(filled), 'mass' => filled.result.fact_texts['mass'], 'svg' => svg(filled, SMALL) }
       end
+
+      # The total, where it is shown at all.
+      def price(filled) = filled.discreet? && filled.form.price == 'none' ? '' : filled.result.price
 
       def changes(proposal, filled)
         proposal.changes.map do |field, value|
@@ -66,7 +81,7 @@ module VastLattice
       def follows(filled, proposal)
         fields = filling.plan.form_fields.fetch(filling.form.name).select(&:target) - proposal.changes.keys
         told = fields.map { |field| { 'title' => field.title, 'from' => shown(filling, field), 'to' => shown(filled, field) } }
-        told << { 'title' => 'Price', 'from' => filling.result.price, 'to' => filled.result.price }
+        told << { 'title' => 'Price', 'from' => price(filling), 'to' => price(filled) }
         told.reject { |one| one['from'] == one['to'] }
       end
 

@@ -7,8 +7,10 @@ module VastLattice
       attr_reader :api, :token, :pictures
 
       # +open+ is a Guide::OpenForm, +edition+ that of its family; +api+ is the address of what it asks, +pictures+ where its pictures
-      # are; +answers+ are texts to begin with; what of them cannot be read is left out. +token+ is shown when something is sent.
-      def initialize(open, api:, pictures:, token:, edition:, answers: {}, draft: false)
+      # are; +answers+ are texts to begin with; what of them cannot be read is left out; +discreet+ as of Guide::Filling. +token+ is shown
+      # when something is sent.
+      def initialize(open, api:, pictures:, token:, edition:, answers: {}, draft: false, discreet: false)
+        @discreet = discreet
         @open = open
         @api = api
         @pictures = pictures
@@ -36,10 +38,10 @@ module VastLattice
       private
 
       # An old link may name what is not asked any more.
-      def begun(answers) = filled(answers) || @open.filling(answers.select { |name, text| filled({ name => text }) })
+      def begun(answers) = filled(answers) || @open.filling(answers.select { |name, text| filled({ name => text }) }, discreet: @discreet)
 
       def filled(answers)
-        @open.filling(answers)
+        @open.filling(answers, discreet: @discreet)
       rescue Guide::Refused, Plan::PickError
         nil
       end

@@ -37,8 +37,13 @@ module VastLattice
       RESOURCES.each { |resource| register resource }
 
       before do
-        # Who has seen families stays what they were, also where they look at a published form.
-        asked_by_program? ? keep_session : session[:role] ||= role
+        # A published form makes nobody anything else: who opens one first can work with families all the same.
+        if asked_by_program?
+          keep_session
+        else
+          session[:role] ||= role unless for_visitors? || at_door?
+          make_known if request.get?
+        end
         headers 'cache-control' => 'no-store'
         content_type :json if asked_by_program?
         raise Refusal::Unreadable unless readable_request?

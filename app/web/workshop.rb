@@ -46,7 +46,8 @@ module VastLattice
 
       def headers(env)
         named = env.select { |key, _| key.start_with?('HTTP_') && key != 'HTTP_CONNECTION' }
-        named.transform_keys { |key| key.delete_prefix('HTTP_').tr('_', '-') }
+        named = named.transform_keys { |key| key.delete_prefix('HTTP_').tr('_', '-') }
+        Door.there?(env) ? named.merge(Door::HEADER => 'yes') : named
       end
 
       def wait(socket, client)

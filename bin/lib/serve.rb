@@ -11,7 +11,7 @@ ROOT = File.expand_path('../..', __dir__)
 
 # The start command, after everything is installed.
 class Serve
-  USAGE = 'Usage: bin/start [--port N] [--fresh]'
+  USAGE = 'Usage: bin/start [--port N] [--forms-port N] [--fresh]'
   # Where the data lives; LATTICE_DATA moves it elsewhere.
   DATA = File.expand_path(ENV.fetch('LATTICE_DATA', File.join(ROOT, 'var')))
 
@@ -19,9 +19,11 @@ class Serve
     @port = 8790
     OptionParser.new do |parser|
       parser.on('--port N', Integer) { |port| @port = port }
+      parser.on('--forms-port N', Integer) { |port| @forms_port = port }
       parser.on('--fresh') { @fresh = true }
     end.parse!(arguments)
-    raise OptionParser::InvalidArgument, arguments.join(' ') if arguments.any? || !@port.between?(1, 65_535)
+    wrong = arguments.any? || [@port, *@forms_port].any? { |port| !port.between?(1, 65_535) } || @port == @forms_port
+    raise OptionParser::InvalidArgument, arguments.join(' ') if wrong
   end
 
   # Seconds that each process has to stop.
@@ -34,7 +36,8 @@ class Serve
   RELEASE = 3
 
   def run
-    refuse_taken_port
+    refuse_taken_port('127.0.0.1', @port, '--port')
+    refuse_taken_port('0.0.0.0', @forms_port, '--forms-port') if @forms_port
     lock_data
     folder = File.join(DATA, 'mariadb')
     put_aside(folder) if @fresh
@@ -59,10 +62,10 @@ class Serve
     abort "The data folder #{DATA} cannot be used: #{e.message[/\A[^@]+/].strip}. Check its owner and its rights."
   end
 
-  def refuse_taken_port
+  def refuse_taken_port(address, port, option)
     ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + RELEASE
     begin
-      TCPServer.new('127.0.0.1', @port).close
+      TCPServer.new(address, port).close
     rescue Errno::EADDRINUSE
       raise if Process.clock_gettime(Process::CLOCK_MONOTONIC) > ends
 
@@ -70,10 +73,10 @@ class Serve
       retry
     end
   rescue Errno::EADDRINUSE
-    abort "Port #{@port} is taken by another program, perhaps a Vast Lattice that is running already. " \
-          "Stop it, or choose another: bin/start --port #{@port + 1}"
+    abort "Port #{port} is taken by another program, perhaps a Vast Lattice that is running already. " \
+          "Stop it, or choose another: bin/start #{option} #{port + 1}"
   rescue Errno::EACCES
-    abort "Port #{@port} may only be used by an administrator. Choose one above 1023."
+    abort "Port #{port} may only be used by an administrator. Choose one above 1023."
   end
 
   # What was there is kept beside, never removed. A database that a killed program left running is stopped first.
@@ -92,16 +95,18 @@ class Serve
     site = ServingProcess.new('site', given.merge(port: @port, workshop: socket)) { |address| @address ||= address }
     workshop = ServingProcess.new('workshop', given.merge(bind: "unix://#{socket}"))
     workers = Array.new(WORKERS) { |number| ServingProcess.new('worker', { settings: given[:settings], name: "bin/start #{number + 1}" }) }
+    door = @forms_port && ServingProcess.new('door', given.merge(port: @forms_port, workshop: socket, cookie: "lattice_#{@forms_port}"))
     # The site comes first; the others, which stand lower, load their code meanwhile and are told once it has prepared the
     # database. Until they answer, the site does without them.
-    [site, workshop, *workers].each(&:revive)
+    [site, workshop, *workers, *door].each(&:revive)
     await(site)
     puts "Vast Lattice is ready: #{@address}   (Ctrl-C stops it)"
-    [workshop, *workers].each(&:tell)
-    keep(database, 'The web server' => site, 'The process for long work' => workshop,
+    puts "Published forms alone are served to everybody who reaches this machine, at port #{@forms_port}." if door
+    [workshop, *workers, *door].each(&:tell)
+    keep(database, 'The web server' => site, 'The process for long work' => workshop, **(door ? { 'The door for forms' => door } : {}),
                    **workers.each_with_index.to_h { |worker, number| ["Worker #{number + 1}", worker] })
   ensure
-    [*workers, workshop, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
+    [*workers, workshop, *door, site].compact.each { |process| process.stop(within: LAST_SECONDS) }
   end
 
   # Tells the site to serve, and waits until it has said where.

@@ -5,8 +5,8 @@
 require 'json'
 
 $stdout.sync = true
-# All but the site stand lower than what serves pages, also while they load their code.
-Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless ARGV.first == 'site'
+# All but the site and the door stand lower than what serves pages, also while they load their code.
+Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless %w[site door].include?(ARGV.first)
 require_relative '../../app/boot'
 
 # Loaded before it is told, so that it loses no time then.
@@ -19,6 +19,7 @@ end
 begin
   case ARGV.first
   when 'site' then VastLattice::Web.serve_site(**given) { |address| puts address }
+  when 'door' then VastLattice::Web.serve_door(**given) { |port| puts port }
   when 'workshop' then VastLattice::Web.serve_workshop(**given)
   when 'worker' then VastLattice::Web.work(**given)
   end

@@ -55,11 +55,11 @@ module VastLattice
 
     # All that the block tells until it ends, or is ended: it is called with something that takes values of JSON, one by one. +wanted+
     # is asked now and then whether anybody still waits. Raises Unwanted.
-    def told(seconds, **limits, &work) = run(seconds, **limits, &work).first
+    def told(seconds, **limits, &) = run(seconds, **limits, &).first
 
     # What the block gives, in plain form. An Error that it raises is Told. +what+ is the work in words. Raises TooMuch, Unwanted, Ended.
-    def value(what, seconds, **limits)
-      said, signal = run(seconds, **limits) { |tell| tell.call(outcome { yield }) }
+    def value(what, seconds, **limits, &block)
+      said, signal = run(seconds, **limits) { |tell| tell.call(outcome(&block)) }
       said = said.first or raise signal == KILLED ? Ended.new : TooMuch.new(what)
       raise TooMuch, what if said['much']
       raise Told, said['told'] if said['told']

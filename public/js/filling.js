@@ -193,6 +193,9 @@ export function filling() {
     numberText() { return this.state.part_number && this.state.form.valid ? this.state.part_number.text : 'none yet'; },
     numberNote() { return this.state.part_number && !this.state.part_number.fresh ? 'a standard variant' : ''; },
 
+    // Inside a page of another site, what is kept opens beside it: such a page cannot show it.
+    leadingOut() { return window.top === window.self ? '_self' : '_blank'; },
+
     // Keeping.
     forgetKept() { this.kept = null; },
     async keep() {

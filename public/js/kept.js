@@ -1,11 +1,12 @@
 // Kept configurations: the list, from which some are compared, and one as a summary sheet.
-import { get, post, words } from './api.js';
+import { get, post, remove, words } from './api.js';
 
 // What a configuration would be now, in words.
 const NOW = { same: 'as it was', differs: 'differs', impossible: 'impossible now' };
 
 export const kept = () => ({
   chosen: [],
+  problem: '',
   // One after the other: each is filled in anew.
   async init() {
     const cells = Array.from(this.$root.querySelectorAll('.kept-now'));
@@ -18,9 +19,40 @@ export const kept = () => ({
   },
   choose(box) {
     const code = box.dataset.given;
-    this.chosen = box.checked ? [...this.chosen, code].slice(-4) : this.chosen.filter((one) => one !== code);
+    this.chosen = box.checked ? [...this.chosen, code] : this.chosen.filter((one) => one !== code);
   },
+  boxes() { return Array.from(this.$root.querySelectorAll('.kept-table tbody input[type=checkbox]')); },
+  chooseAll(all) {
+    this.boxes().forEach((box) => { box.checked = all.checked; });
+    this.chosen = all.checked ? this.boxes().map((box) => box.dataset.given) : [];
+  },
+  // Two to four fit side by side.
+  comparable() { return this.chosen.length >= 2 && this.chosen.length <= 4; },
+  async does(what, codes) {
+    try {
+      await post(`/api/configurations/${what}`, { codes });
+      window.location.reload();
+    } catch (refusal) {
+      this.problem = words(refusal);
+    }
+  },
+  remove() { return this.does('remove', this.chosen); },
+  restore(button) { return this.does('restore', [button.dataset.given]); },
   compare() { window.location.assign(`/configurations/compare?codes=${this.chosen.join(',')}`); },
+});
+
+// Published forms.
+export const published = () => ({
+  problem: '',
+  async withdraw(button) {
+    const { given, given2 } = button.dataset;
+    try {
+      await remove(`/api/families/${given}/forms/${given2}/publication`);
+      window.location.reload();
+    } catch (refusal) {
+      this.problem = words(refusal);
+    }
+  },
 });
 
 export const summary = () => ({

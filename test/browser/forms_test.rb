@@ -240,7 +240,7 @@ class FormsTest < BrowserCase
   # What differs inside components of kept configurations: beside one another, and against the family as it is now.
   def test_kept_configurations_of_an_assembly
     TestApplication.reset
-    visit address = publish('quick', slug: 'straight-module')
+    visit publish('quick', slug: 'straight-module')
     %w[round hexagonal].each do |shaft|
       find("[data-choice=#{shaft}]").click
       assert_selector "[data-choice=#{shaft}][aria-pressed=true]"

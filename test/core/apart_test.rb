@@ -21,7 +21,7 @@ class ApartTest < CoreCase
   # A processor's seconds and memory are counted by the operating system; what is waited for in vain is ended.
   def test_limits
     assert_raises(Apart::TooMuch) { value(1) { loop { 1 + 1 } } }
-    assert_raises(Apart::TooMuch) { value(2, memory: 60_000_000) { Array.new(40) { |at| "#{at}" * 10_000_000 }.size } }
+    assert_raises(Apart::TooMuch) { value(2, memory: 60_000_000) { Array.new(40) { |at| at.to_s * 10_000_000 }.size } }
     assert_raises(Apart::Unwanted) { value(wanted: -> { false }) { sleep } }
     assert_equal([1], Apart.told(1) { |tell| tell.call(1) && loop { 1 + 1 } })
     killed = ->(pid) { Process.kill('KILL', pid) }

@@ -49,7 +49,7 @@ class HostileTest < WebCase
     **%w[outcome choices mesh].product(['/api/families/side-frame/forms/full', '/api/forms/PUBLISHED']).to_h { |what, path| ["#{path}/#{what}", FORM] },
     **['/api/families/side-frame/forms/full', '/api/forms/PUBLISHED'].to_h { |path| ["#{path}/proposals", FORM.merge('wish[colour]' => 'ink blue')] },
     **['/api/families/side-frame/forms/full', '/api/forms/PUBLISHED'].to_h { |path| ["#{path}/schema", {}] }, '/api/forms/PUBLISHED' => {},
-    '/configurations' => { 'text' => 'SF' }, '/configurations/compare' => { 'codes' => 'KEPT' }, '/configurations/KEPT' => {}, '/configurations/KEPT.pdf' => {}, '/configurations/KEPT.json' => {},
+    '/forms' => {}, '/configurations' => { 'text' => 'SF' }, '/configurations/compare' => { 'codes' => 'KEPT' }, '/configurations/KEPT' => {}, '/configurations/KEPT.pdf' => {}, '/configurations/KEPT.json' => {},
     '/api/configurations' => { 'text' => 'SF', 'family' => 'side-frame' }, '/api/configurations/KEPT' => {}, '/api/configurations/KEPT/differences' => {}
   }.freeze
   JUNK = ['', '-1', '99999999999999999999', '1e400', 'none such', "a\u0000b", "\xff\xfe", '%00', 'x' * 9000, "'; DROP TABLE families; --",

@@ -17,7 +17,7 @@ class SlotsTest < CoreCase
     assert_match(/It is busy just now/, refused(Slots::Taken) { impatient.take { nil } }.message)
     Process.kill('KILL', child)
     Process.wait(child)
-    assert_equal :done, slots.take { :done }
+    assert_equal(:done, slots.take { :done })
     inside = most = 0
     Array.new(4) { Thread.new { slots.take { most = [most, inside += 1].max and sleep(0.01) and inside -= 1 } } }.each(&:join)
     assert_equal [0, 1], [inside, most]

@@ -8,6 +8,14 @@ module VastLattice
 
       # Configurations of one list.
       LISTED = 200
+      # Configurations of one published form, and those of one visitor in a day.
+      MOST_OF_FORM = 5000
+      MOST_OF_VISITOR = 60
+      DAY = 86_400
+
+      # No more are kept.
+      class Many < Error
+      end
 
       routes '/api/configurations' do
         # The latest: text=WORDS in name, code, part number …; family=ADDRESS.
@@ -21,15 +29,21 @@ module VastLattice
         # What would be different if it were filled in now.
         get('/:code/differences', needs: :fill) { |code| answer(differences_now(configurations.find(code).content)) }
 
+        # Whoever made it gives it another name.
         post '/:code/name', needs: :keep do |code|
+          unless renames?(configurations.find(code).record)
+            raise Rights::Denied.new('Only whoever made it can give it another name.', remedy: 'Duplicate it: the copy is yours.')
+          end
+
           name = Family::Edits.checked_title(sent['name'], 'configuration')
           stored = configurations.edit(code, version: version_seen, person: person) { |own| own.with(name: name) }
           answer(name: stored.content.name)
         end
 
         post '/:code/copy', needs: :keep do |code|
-          own = configurations.find(code).content
-          answer(kept_tree(configurations.create(own.with(name: Beginnings.copy_of(own.name, [own.name])), person: person)))
+          found = configurations.find(code)
+          copy = found.content.with(name: Beginnings.copy_of(found.content.name, [found.content.name]))
+          answer(kept_tree(stored_configuration(copy, found.record.origin)))
         end
 
         # Adds it to a variant table as a row: {"table", "name"}. Answers for which the table has no column are told as "left_out", and
@@ -45,6 +59,15 @@ module VastLattice
             edits.reduce(family) { |changed, edit| Family::Edits.apply(changed, edit) }
           end
           answer(family: stored.slug, table: edits.last['table'], row: edits.last['added'].first['name'], version: stored.version)
+        end
+
+        # Several at once, and back: {"codes": […]}.
+        %w[remove restore].each do |what|
+          post "/#{what}", needs: :edit do
+            codes = Array(sent['codes']).grep(String).first(LISTED)
+            Storage::DocumentRecord.transaction { codes.each { |code| configurations.public_send(what, code, person: person) } }
+            answer("#{what}d": codes)
+          end
         end
 
         delete '/:code', needs: :edit do |code|
@@ -67,8 +90,26 @@ module VastLattice
         made = Guide::Configuration.of(filling, name: sent['name'].to_s, code: code.upcase, **about) do |label, result|
           taken?(label, result, family['slug'])
         end
-        kept_tree(configurations.create(made, person: person, slug: code))
+        kept_tree(stored_configuration(made, source, slug: code))
       end
+
+      # Stores one of which the person is the maker, as long as there is room.
+      def stored_configuration(made, origin, **options)
+        origin = nil if origin.to_s.empty?
+        if origin && settings.configurations.count(origin: origin) >= MOST_OF_FORM
+          raise Many.new("Of this form #{MOST_OF_FORM} configurations are kept already.", remedy: 'Ask its author to remove some.')
+        end
+
+        maker = self.maker || (discreet? ? "at #{Digest::SHA256.hexdigest(request.ip.to_s)[0, 36]}" : nil)
+        if discreet? && settings.configurations.count(maker: maker, since: Time.now.utc - DAY) >= MOST_OF_VISITOR
+          raise Many.new("You have kept #{MOST_OF_VISITOR} configurations today.", remedy: 'Come back tomorrow.')
+        end
+
+        configurations.create(made, person: person, maker: maker, origin: origin, **options)
+      end
+
+      # Whether the person may rename one: its maker, or, where nobody knows who that was, whoever edits.
+      def renames?(record) = record.maker ? record.maker == maker : edits?
 
       # Whether another configuration of a family has a part number that is something else.
       def taken?(label, result, slug)
@@ -76,10 +117,20 @@ module VastLattice
         numbered.any? { |record| !settings.configurations.find(record.slug).content.same_as?(result) }
       end
 
-      # In plain form; the reasons, which show how the family is made, are for those who see families.
-      def configuration_tree(code)
-        tree = configurations.find(code).content.to_tree
-        may?(:read) ? tree : tree.merge('outcome' => tree['outcome'].except('reasons'))
+      # One as the person may see it.
+      def configuration(code)
+        found = configurations.find(code)
+        configurations.used(found.record)
+        discreet? ? found.content.discreet : found.content
+      end
+
+      def configuration_tree(code) = configuration(code).to_tree
+
+      # A configuration with the name that its form has now, where it came from a published one.
+      def form_now(own)
+        own.source.empty? ? own : own.with(form: settings.publications.find(own.source).content.publication.form)
+      rescue Storage::Missing
+        own
       end
 
       def kept_tree(stored)
@@ -91,15 +142,30 @@ module VastLattice
         { code: record.slug, name: record.name, kept: record.created_at.utc.iso8601, **record.about.to_h }
       end
 
+      # Whoever has nothing but the code is told what the published form would come to: what is not published is not for him.
+      def differences_published(own)
+        opened = publications.find(own.source).content
+        raise Storage::Missing.new(own.source, 'published form') unless opened.publication.open
+
+        told_now(own.with(form: opened.form.name).now(opened.plan, discreet: true), opened.publication.family['version'], own)
+      rescue Storage::Missing
+        { 'status' => 'impossible', 'differences' => [], 'reasons' => ['The form is not published any more.'] }
+      end
+
+      def told_now(now, version, own)
+        { 'version' => version, 'edition' => own.family['version'], 'status' => now.status.to_s,
+          'differences' => now.differences.map(&:flatten), 'reasons' => now.reasons }
+      end
+
       # A family that is made of others may differ although it has the same version.
       # {"version" that the family has now, "edition" it was kept with, "status" (same, differs or impossible), "differences" =>
-      # [[name, kept, now]], "reasons" why it is impossible in words}. Whoever has the code may know that, without seeing the family.
+      # [[name, kept, now]], "reasons" why it is impossible in words}.
       def differences_now(own)
+        return differences_published(own) if discreet?
+
         stored = settings.store.find(own.family['slug'])
         same = stored.version == own.family['version'] && stored.family.components.empty?
-        now = same ? Guide::Configuration::Now.new(:same, {}, []) : own.now(stored.plan)
-        { 'version' => stored.version, 'edition' => own.family['version'], 'status' => now.status.to_s,
-          'differences' => now.differences.map(&:flatten), 'reasons' => now.reasons }
+        told_now(same ? Guide::Configuration::Now.new(:same, {}, []) : form_now(own).now(stored.plan), stored.version, own)
       rescue Storage::Missing
         { 'status' => 'impossible', 'differences' => [], 'reasons' => ['The family is not there any more.'] }
       end

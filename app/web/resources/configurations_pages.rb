@@ -12,7 +12,10 @@ module VastLattice
         get '/?' do
           @title = 'Configurations'
           @text = text_of('text')[0, 100]
-          @kept = configurations.listed(subject: present('family'), text: @text).map { |record| listed_configuration(record) }
+          @kept = configurations.listed(subject: present('family'), origin: present('form'), text: @text).map do |record|
+            listed_configuration(record)
+          end
+          @removed = edits? ? configurations.removed(subject: present('family')).map { |record| listed_configuration(record) } : []
           erb :configurations
         end
 
@@ -25,7 +28,7 @@ module VastLattice
         end
 
         get '/:code.pdf', needs: :fill do |code|
-          own = configurations.find(code).content
+          own = configuration(code)
           content_type 'application/pdf'
           attachment "#{code}.pdf", :inline
           Exchange::SummaryPDF.new(own, code).render
@@ -39,8 +42,10 @@ module VastLattice
 
         get '/:code', needs: :fill do |code|
           @code = code
-          @own = configurations.find(code).content
-          @now = differences_now(@own)
+          found = configurations.find(code)
+          @own = configuration(code)
+          @renames = renames?(found.record)
+          @now = differences_now(found.content)
           @tables = edits? && @now['version'] ? store.find(@own.family['slug']).family.variant_tables : []
           @title = @own.name
           erb :'configurations/sheet'

@@ -19,16 +19,16 @@ module VastLattice
         # Applies one edit, or several as one change.
         post '/:slug/edits' do |slug|
           edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
-          stored = made(slug, edits)
+          stored = along(slug) { made(slug, edits) }
           answer(changed(slug, stored) { resolved(stored) })
         end
 
         # Takes back the latest edit that the page has shown ("version").
         post('/:slug/undo') do |slug|
-          answer(changed(slug, store.undo(slug, person: person, version: version_seen)))
+          answer(changed(slug, along(slug) { store.undo(slug, person: person, version: version_seen) }))
         end
 
-        post('/:slug/redo') { |slug| answer(changed(slug, store.redo(slug, person: person))) }
+        post('/:slug/redo') { |slug| answer(changed(slug, along(slug) { store.redo(slug, person: person) })) }
 
         # Tries a formula without storing anything: its value here, and over all variants.
         post '/:slug/try', needs: :read do |slug|
@@ -83,6 +83,12 @@ module VastLattice
       def inner_tree(change)
         record = Storage::DocumentRecord.lean.find(change.document_id)
         { 'family' => record.name, 'slug' => record.slug, 'id' => change.id, **change.told }
+      end
+
+      # The family Stored that the block gives by a change; what is published of it goes by its new names.
+      def along(slug)
+        before = store.find(slug).family
+        yield.tap { |stored| PublishedAlong.new(settings.publications, slug).follow(before, stored.family, person: person) }
       end
 
       # The family Stored after edits; where others need what goes, they are told whether it can go there, too.

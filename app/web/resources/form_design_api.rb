@@ -76,7 +76,8 @@ module VastLattice
       def publish(stored, name)
         record = published(stored.slug, name)
         origins = Guide::Publication.origins_of(sent.fetch('origins', '').to_s)
-        made = Guide::Publication.of(stored.plan, form_of(stored, name), family: family_facts(stored), origins: origins)
+        made = Guide::Publication.of(stored.plan, form_of(stored, name), family: family_facts(stored), origins: origins,
+                                                                         by: person, at: Time.now.utc.iso8601)
         kept = record ? publications.edit(record.slug, version: nil, person: person) { made } : publications.create(made, person: person)
         { address: "/forms/#{kept.slug}", version: stored.version, origins: origins }
       end

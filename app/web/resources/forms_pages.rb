@@ -7,22 +7,52 @@ module VastLattice
       extend Resource
 
       routes '/forms' do
+        # All that are published: who, when, used last.
+        get '/?', needs: :read do
+          @title = 'Published forms'
+          @published = publications.listed.map { |record| published_tree(record) }
+          erb :published
+        end
+
         get '/:address', needs: :fill do |address|
           opened = opened(address)
           headers 'content-security-policy' => Border.policy(frames: opened.publication.origins)
           show_form(FormPage.new(opened, api: "/api/forms/#{address}", pictures: "/forms/#{address}/pictures", answers: answered,
-                                         token: FormToken.made(settings.secret, address), edition: opened.publication.family['version']))
+                                         token: FormToken.made(settings.secret, address), edition: opened.publication.family['version'],
+                                         discreet: discreet?))
         end
 
-        get('/:address/pictures/:name', needs: :fill) { |address, name| picture(opened(address).plan.family, name) }
+        # What the form shows, and no other picture of the family.
+        get('/:address/pictures/:name', needs: :fill) do |address, name|
+          family = opened(address).plan.family
+          shown = family.forms.first.pictures.find { |own| own.casecmp?(name) } || raise(NotInFamily.new('picture', name))
+          picture(family, shown)
+        end
       end
 
       private
 
-      # The publication at an address with its plan, as long as it is open.
+      def published_tree(record)
+        family = settings.store.records.find { |own| own.slug == record.subject }
+        there = family && form_there?(publications.find(record.slug).content.publication)
+        kept = settings.configurations.count(origin: record.slug)
+        { record: record, family: family, open: record.about['open'] && there, there: there, kept: kept }
+      end
+
+      # The publication at an address with its plan, as long as it is open and the family has the form: whoever removes that withdraws it.
       def opened(address)
-        found = publications.find(address).content
-        found.publication.open ? found : raise(Storage::Missing.new(address, 'published form'))
+        found = publications.find(address)
+        there = found.content.publication.open && form_there?(found.content.publication)
+        raise Storage::Missing.new(address, 'published form') unless there
+
+        publications.used(found.record)
+        found.content
+      end
+
+      def form_there?(publication)
+        settings.store.find(publication.family['slug']).family.form(publication.form)
+      rescue Storage::Missing
+        false
       end
 
       # The answers that an address holds: set[NAME]=TEXT.

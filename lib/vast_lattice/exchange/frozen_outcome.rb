@@ -18,11 +18,11 @@ module VastLattice
 
       attr_reader :to_tree
 
-      # Freezes a Result, with pictures of some views (of Drawing::Views).
-      def self.of(result, views: %w[front])
+      # Freezes a Result, with pictures of some views (of Drawing::Views) in a +density+ of dimensions.
+      def self.of(result, views: %w[front], density: :all)
         outcome = result.outcome
         reasons = outcome.plan.targets.to_h { |target| [target.name, outcome.because(target.name).to_tree] }
-        pictures = views.to_h { |view| [view, result.view(view, **(view == views.first ? {} : { density: :main }))] }.compact
+        pictures = views.to_h { |view| [view, result.view(view, density: view == views.first ? density : :main)] }.compact
         new({ 'vast_lattice_outcome' => VERSION, **ResultTree.tree(result), 'reasons' => reasons, 'pictures' => pictures,
               'made' => Checks::ShapeLines.of(result) })
       end

@@ -63,7 +63,8 @@ module VastLattice
 
       def head
         text @own.name, size: 20, style: :bold
-        soft "#{@own.family['name']}, edition #{@own.family['version']}  ·  kept #{@own.made_at[0, 10]}  ·  code #{@code}"
+        family = ["#{@own.family['name']}, edition #{@own.family['version']}"] if @own.family['name']
+        soft [*family, "kept #{@own.made_at[0, 10]}", "code #{@code}"].join('  ·  ')
         text @own.note, size: 10 unless @own.note.empty?
         @page.move_down 8
         @page.stroke_horizontal_rule

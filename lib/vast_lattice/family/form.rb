@@ -4,11 +4,12 @@ module VastLattice
   class Family
     # An input form: pages of groups of fields. Pages, groups and fields may be there only under a condition (+shown_when+), and
     # may have a +picture+ (the name of a Picture of the family). What is answered is taken at once where it is +filled+ live, or
-    # at a button where it is applied.
-    class Form < Value.with(:name, label: '', note: '', picture: '', filled: 'live', display: '', pages: [])
+    # at a button where it is applied. +price+ is what visitors are told of the price (PRICES).
+    class Form < Value.with(:name, label: '', note: '', picture: '', filled: 'live', display: '', price: 'total', pages: [])
       extend TreeForm
 
       FILLED = %w[live applied].freeze
+      PRICES = { 'total' => 'the total', 'lines' => 'what it is made of', 'none' => 'nothing' }.freeze
 
       # A page with a title.
       class Page < Value.with(:title, note: '', picture: '', shown_when: nil, groups: [])
@@ -77,6 +78,13 @@ module VastLattice
       # The form without the fields of which the block says so.
       def without_fields(&block)
         with(pages: pages.map { |page| page.with(groups: page.groups.map { |group| group.with(fields: group.fields.reject(&block)) }) })
+      end
+
+      # Names of the pictures that it shows.
+      def pictures
+        named = []
+        with_pictures { |name| name.tap { named << name } }
+        named.compact.reject(&:empty?).uniq
       end
 
       # The form with each name of a picture replaced by what the block makes of it.

@@ -15,7 +15,7 @@ module VastLattice
 
       # The schema as a tree.
       def to_tree
-        about = { '$schema' => DIALECT, 'title' => "#{@plan.family.name}: #{@form.title}" }
+        about = { '$schema' => DIALECT, 'title' => @form.title }
         about['description'] = @form.note unless @form.note.empty?
         { **about, 'type' => 'object', 'additionalProperties' => false, 'properties' => @kinds.transform_values(&:schema),
                    'x-pages' => pages }

@@ -38,7 +38,10 @@ module VastLattice
       end
 
       # The words of the first error that is not there otherwise.
-      def brought(findings) = Trying.faults(findings).find { |fault, _| !@present.key?(fault) }&.last&.message
+      def brought(findings)
+        _, fresh = Trying.faults(findings).find { |fault, _| !@present.key?(fault) }
+        fresh && @state.words(fresh)
+      end
     end
   end
 end

@@ -7,9 +7,9 @@ module VastLattice
     #
     # +family+ has "slug", "name" and "version"; +source+ is the address of the published form that it comes from, or ''; +fields+
     # are what the form showed, by page and group; +part_number+ has "text" and whether it is "fresh"; +outcome+ is that of an
-    # Exchange::FrozenOutcome.
+    # Exchange::FrozenOutcome; +shows+ says what visitors are told of the price (Family::Form::PRICES).
     class Configuration < Value.with(:name, :family, :form, note: '', source: '', answers: {}, fields: [], part_number: {},
-                                                            price: '', made_at: '', outcome: {})
+                                                            price: '', made_at: '', outcome: {}, shows: 'total')
       extend TreeForm
 
       VIEWS = %w[front top end].freeze
@@ -21,8 +21,8 @@ module VastLattice
         result = filling.result
         text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code) { |label| block_given? && yield(label, result) }
         new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling),
-            price: result.price, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
-            outcome: Exchange::FrozenOutcome.of(result, views: VIEWS).to_tree, **about)
+            price: result.price, shows: filling.form.price, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
+            outcome: Exchange::FrozenOutcome.of(result, views: VIEWS, density: :main).to_tree, **about)
       end
 
       # A name, or what stands for it. Raises Refused.
@@ -48,7 +48,6 @@ module VastLattice
           { 'title' => page.title, 'groups' => groups } if groups.any?
         end
       end
-      private_class_method :shown
 
       def self.shown_in(group, numbers, items, fields)
         group.fields.each_index.filter_map do |three|
@@ -60,6 +59,14 @@ module VastLattice
         end
       end
       private_class_method :shown_in
+
+      # What of it is told to somebody who sees nothing but the form.
+      def discreet
+        told = Discretion.prices({ 'price' => price, 'lines' => [], 'unpriced' => [] }.merge(outcome.slice('lines', 'unpriced')), shows)
+        pictures = outcome.fetch('pictures', {}).transform_values { |svg| Discretion.picture(svg) }
+        facts = outcome.fetch('facts', {}).slice('mass', 'size')
+        with(family: {}, price: told['price'], outcome: { 'facts' => facts, 'pictures' => pictures, **told.slice('lines', 'unpriced') })
+      end
 
       # What came of it: an Exchange::FrozenOutcome.
       def frozen_outcome = Exchange::FrozenOutcome.new(outcome)
@@ -80,13 +87,14 @@ module VastLattice
       # with price and mass; and why it is impossible, in words.
       Now = Struct.new(:status, :differences, :reasons)
 
-      # The Now of it, with a Plan of the family, whatever became of that.
-      def now(plan)
+      # The Now of it, with a Plan of the family, whatever became of that; for somebody who sees nothing but the form where it is
+      # +discreet+.
+      def now(plan, discreet: false)
         form = plan.family.form(self.form) or return impossible(["The family has no form \"#{self.form}\" any more."])
-        filling = Filling.new(plan, form, answers)
+        filling = Filling.new(plan, form, answers, discreet: discreet)
         dropped = filling.dropped.map { |name| "The answer to #{name} is not asked for any more." }
         reasons = filling.findings.select(&:error?).map(&:message) + dropped
-        differences = differences_from(filling.result)
+        differences = discreet ? shown_otherwise(filling) : differences_from(filling.result)
         return impossible(reasons.uniq, differences) if reasons.any?
 
         Now.new(differences.empty? ? :same : :differs, differences, [])
@@ -98,11 +106,21 @@ module VastLattice
 
       def impossible(reasons, differences = {}) = Now.new(:impossible, differences, reasons)
 
-      def differences_from(result)
-        found = frozen_outcome.differences_from(result)
+      def differences_from(result) = frozen_outcome.differences_from(result).merge(facts_otherwise(result))
+
+      # The same of what the form shows alone.
+      def shown_otherwise(filling)
+        kept, fresh = [fields, Configuration.shown(filling)].map do |pages|
+          pages.flat_map { |page| page['groups'] }.flat_map { |group| group['fields'] }.to_h { |field| field.values_at('title', 'text') }
+        end
+        facts = facts_otherwise(filling.result)
+        frozen_outcome.told(kept, fresh).merge(shows == 'none' ? facts.except('price') : facts)
+      end
+
+      def facts_otherwise(result)
         told = { 'price' => [price, result.price], 'mass' => [frozen_outcome.fact('mass'), result.fact_texts['mass']],
                  'size' => [frozen_outcome.fact('size'), result.fact_texts['size']] }
-        found.merge(told.reject { |_, (kept, fresh)| kept == fresh })
+        told.reject { |_, (kept, fresh)| kept == fresh }
       end
     end
   end

@@ -7,11 +7,13 @@ module VastLattice
     class Filling
       attr_reader :plan, :form, :answers, :dropped, :result, :given
 
-      # +display+ is a Units::Display, nil for that of the form. Raises Refused for a name that the form does not ask for,
+      # +display+ is a Units::Display, nil for that of the form; where it is +discreet+, what is said speaks of nothing that the form does
+      # not ask for (Discretion). Raises Refused for a name that the form does not ask for,
       # Plan::PickError for what cannot be read, Plan::Broken.
-      def initialize(plan, form, answers = {}, display: nil)
+      def initialize(plan, form, answers = {}, display: nil, discreet: false)
         @plan = plan
         @form = form
+        @discreet = discreet
         @settling = Settling.new(plan, form)
         found = answers.to_h { |name, text| [field(name), text.to_s] }.reject { |_, text| text.empty? }
         @answers = found.transform_keys { |own| own.target.name }
@@ -35,7 +37,12 @@ module VastLattice
       end
 
       # The FormState of the result, with the findings of its shape.
-      def state = @state ||= FormState.new(result.outcome, form, result.findings)
+      def state = @state ||= FormState.new(result.outcome, form, result.findings, discreet: discreet?)
+
+      def discreet? = @discreet
+
+      # The same form filled in otherwise, as discreetly.
+      def with(answers) = Filling.new(plan, form, answers, discreet: discreet?)
 
       def findings = state.findings
       def valid? = findings.none?(&:error?)

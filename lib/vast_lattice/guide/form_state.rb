@@ -11,19 +11,20 @@ module VastLattice
       attr_reader :form
 
       # +form+ is a Family::Form; +findings+ those of the outcome and its shape. Unless the outcome was asked for in other units, amounts
-      # are shown as the form says.
-      def initialize(outcome, form, findings)
+      # are shown as the form says. Where it is +discreet+, Discretion has the words.
+      def initialize(outcome, form, findings, discreet: false)
         @outcome = outcome.asked? ? outcome : outcome.shown_as(Units::Display[form.display])
         @plan = outcome.plan
         @form = form
         @fields = @plan.form_fields.fetch(form.name)
         @flags = Flags.new(@plan, form, outcome.values)
         @given = findings
+        @discretion = Discretion.new(@fields) if discreet
       end
 
       # What the form itself finds, beside +findings+.
       def own_findings
-        @own_findings ||= undefined + answerable.filter_map do |field|
+        @own_findings ||= (@discretion ? [] : undefined) + answerable.filter_map do |field|
           code, message, remedy = allowed(field).fault(value(field))
           code && Finding.new(code: code, level: :error, message: message, remedy: remedy, place: field.target.place)
         end
@@ -54,14 +55,17 @@ module VastLattice
         return 'It follows from other answers.' if field.target.computed?
 
         decision = decider(field)
-        "Decided by #{decision}." unless %w[person default].include?(decision.word) || open?(field)
+        (@discretion ? Discretion::DECIDED : "Decided by #{decision}.") unless %w[person default].include?(decision.word) || open?(field)
       end
 
       # A value of a field for people.
       def text(field, value) = field.target.kind == :row || @outcome.applies?(field.target) ? shown(field).text(value) : 'does not apply'
 
       # All findings, those of the form first.
-      def findings = @findings ||= (own_findings + @given.map { |finding| titled(finding) }).uniq
+      def findings = told.keys
+
+      # A finding in words for whoever fills in the form.
+      def words(finding) = said(finding)&.message || Discretion::TOGETHER
 
       private
 
@@ -83,6 +87,13 @@ module VastLattice
         item = @form.placed.find { |own, _| own == numbers }&.last
         title(numbers, item).then { |text| text.empty? ? 'it' : "\"#{text}\"" }
       end
+
+      # {finding as it is told => as it was found}
+      def told
+        @told ||= [*own_findings.map { |own| [own, own] }, *@given.map { |finding| [said(finding), finding] }].select(&:first).to_h
+      end
+
+      def said(finding) = @discretion ? @discretion.said(finding) : titled(finding)
 
       # What is found of a parameter is told by the title that the form gives it.
       def titled(finding)
@@ -158,7 +169,7 @@ module VastLattice
       def concerned(finding)
         @concerned ||= {}
         @concerned[finding] ||= begin
-          names = names_of(finding).map(&:downcase)
+          names = names_of(told.fetch(finding, finding)).map(&:downcase)
           @fields.select { |field| field.target && names.include?(field.target.name.downcase) }
         end
       end
@@ -191,7 +202,7 @@ module VastLattice
       # ", because load class is heavy"
       def because(condition)
         targets = condition ? condition.variables.filter_map { |variable| @plan.targets[variable.index] } : []
-        return '' if targets.empty?
+        return '' if targets.empty? || targets.any? { |target| @discretion&.hides?(target) }
 
         ", because #{targets.map { |target| "#{target.title} is #{@outcome.text_of(target)}" }.join(' and ')}"
       end

@@ -25,7 +25,7 @@ module VastLattice
       def all = @all ||= searched
 
       # The Filling that a proposal comes to.
-      def filled(proposal) = Filling.new(@filling.plan, @filling.form, proposal.answers(@filling, @wish))
+      def filled(proposal) = @filling.with(proposal.answers(@filling, @wish))
 
       private
 

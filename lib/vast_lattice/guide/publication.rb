@@ -4,22 +4,23 @@ module VastLattice
   module Guide
     # A form that is published: the family as it was then, frozen, so that what the engineer does meanwhile reaches nobody before it
     # is published anew. +family+ has "slug", "name" and "version"; +body+ is the family in plain form,
-    # +inner+ those that it uses; +origins+ are the sites that may show it inside their pages; it is +open+ until it is withdrawn.
-    class Publication < Value.with(:name, :family, :form, body: {}, inner: [], origins: [], open: true)
+    # +inner+ those that it uses; +origins+ are the sites that may show it inside their pages; it is +open+ until it is withdrawn. Who
+    # published it, and when, stands in +by+ and +at+.
+    class Publication < Value.with(:name, :family, :form, body: {}, inner: [], origins: [], open: true, by: '', at: '')
       extend TreeForm
 
       ORIGIN = %r{\Ahttps?://[a-z0-9.-]+(:\d{1,5})?\z}
       MOST_ORIGINS = 20
 
       # The form of a family as it is now. Raises Refused where it cannot be filled in.
-      def self.of(plan, form, family:, origins: [])
+      def self.of(plan, form, family:, origins: [], **published)
         fault = plan.breaking.first || plan.errors.find { |finding| finding.place&.path.to_a.first(2) == ['forms', form.name] }
         raise Refused.new("It cannot be published yet: #{fault.message}", remedy: fault.remedy || 'Mend it first.') if fault
         raise Refused.new('The form asks for nothing.', remedy: 'Add fields first.') if plan.form_fields.fetch(form.name).none?(&:answered?)
 
         new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name,
             body: plan.family.with(forms: [form], base: nil).to_tree,
-            inner: plan.placed.families.map { |inner| inner.with(forms: [], base: nil).to_tree }, origins: origins)
+            inner: plan.placed.families.map { |inner| inner.with(forms: [], base: nil).to_tree }, origins: origins, **published)
       end
 
       # Origins that were typed, one on each line. Raises Refused.
@@ -32,8 +33,15 @@ module VastLattice
         origins
       end
 
+      # The same of a form that has another name now, or of a family that has.
+      def renamed(form: self.form, family: self.family['name'])
+        body = self.body.merge('name' => family, 'forms' => self.body['forms'].map { |own| own.merge('name' => form) })
+        title = Family::Form.from_tree(body['forms'].first).title
+        with(name: "#{family}: #{title}", form: form, family: self.family.merge('name' => family), body: body)
+      end
+
       # What lists show of it.
-      def about = { 'form' => form, 'version' => family['version'], 'open' => open, 'origins' => origins }
+      def about = { 'form' => form, 'version' => family['version'], 'open' => open, 'origins' => origins, 'by' => by, 'at' => at }
 
       # It compiled.
       class Opened < OpenForm

@@ -6,7 +6,7 @@ module VastLattice
       # Edits of forms. What is in a form is said by its numbers, from 0: "1" is a page, "1/0" a group on it, "1/0/2" a field.
       module Forms
         # What can be set of a form, a page, a group and a field.
-        FIELDS = [%w[label note picture filled display], %w[title note picture shown_when], %w[title note picture shown_when columns],
+        FIELDS = [%w[label note picture filled display price], %w[title note picture shown_when], %w[title note picture shown_when columns],
                   %w[control label help placeholder picture shown_when locked_when unit least most step default order text does]].freeze
         # What may be gone altogether.
         OPTIONAL = %w[control shown_when locked_when].freeze
@@ -92,16 +92,15 @@ module VastLattice
           when 'columns' then columns(text)
           when 'order' then FormTree.listed(text)
           when 'display' then Units::Display.checked(text).name
-          when 'filled' then if Form::FILLED.include?(text)
-                               text
-                             else
-                               raise(Error.new('A form is filled live or applied.',
-                                               remedy: 'Choose one.'))
-                             end
+          when 'filled' then one_of(Form::FILLED, text, 'A form is filled live or applied.')
+          when 'price' then one_of(Form::PRICES.keys, text, 'A form shows the total of a price, its lines, or none.')
           else OPTIONAL.include?(field) && text.empty? ? nil : text
           end
         end
         private_class_method :value
+
+        def self.one_of(known, text, words) = known.include?(text) ? text : raise(Error.new(words, remedy: 'Choose one.'))
+        private_class_method :one_of
 
         def self.columns(text)
           number = Integer(text, 10, exception: false)

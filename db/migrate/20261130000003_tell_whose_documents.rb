@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+# Who made a document (a browser), from what it came (the address of a published form), and when it was looked at last.
+class TellWhoseDocuments < ActiveRecord::Migration[7.2]
+  def change
+    change_table :documents do |t|
+      t.string :maker, limit: 40
+      t.string :origin, limit: 80
+      t.datetime :used_at
+      t.index %i[kind origin]
+      t.index %i[kind maker]
+    end
+  end
+end
