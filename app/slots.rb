@@ -82,7 +82,7 @@ module VastLattice
     # A file with its lock, or nil.
     def free
       @most.times do |number|
-        file = File.open(File.join(Slots.folder, "#{@name}-#{number}"), File::RDWR | File::CREAT, 0o600)
+        file = File.new(File.join(Slots.folder, "#{@name}-#{number}"), File::RDWR | File::CREAT, 0o600)
         return file if file.flock(File::LOCK_EX | File::LOCK_NB)
 
         file.close

@@ -12,8 +12,8 @@ module VastLattice
       HELD = 'HTTP_LATTICE_DOOR'
       OPEN = [%r{\A/forms/\w+(?:/|\z)}, %r{\A/api/forms/\w+(?:/|\z)}, %r{\A/configurations/(?!compare\b)\w+(?:\.|\z)},
               %r{\A/api/configurations/\w+(?:/|\z)}, %r{\A/shipped/}, %r{\A/(?:css|js|vendor)/}, %r{\A/icon\.svg\z}].freeze
-      CLOSED = [404, { 'content-type' => 'text/html; charset=utf-8' }.freeze,
-                ['<!doctype html><html lang="en"><title>Not here</title><p>There is nothing at this address. Use the one that you were given.</p>'].freeze].freeze
+      PAGE = '<!doctype html><html lang="en"><title>Not here</title><p>There is nothing at this address. Use the one you were given.</p>'
+      CLOSED = [404, { 'content-type' => 'text/html; charset=utf-8' }, [PAGE]].freeze
 
       def self.there?(env) = env[THERE] == true || env.key?(HELD)
 

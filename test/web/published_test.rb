@@ -138,6 +138,8 @@ class PublishedTest < WebCase
 
   # The lines of a price add up, with components by position.
   def test_prices_add_up
+    set = { 'do' => 'set_form_item', 'form' => 'quick', 'field' => 'price', 'text' => 'lines' }
+    store.edit('straight-module', version: nil, person: 'x') { |family| Family::Edits.apply(family, set) }
     post_json('/api/families/straight-module/forms/quick/publication', { origins: '' }).then { |made| @address = made['address'].delete_prefix('/forms/') }
     @form_token = get_json(api)['token']
     outcome = get_json("#{api}/outcome?set[length]=1800")

@@ -22,14 +22,14 @@ module VastLattice
         get '/:address', needs: :fill do |address|
           found = asked_form(address)
           answer(title: found.form.title, edition: found.publication.family['version'], token: FormToken.made(settings.secret, address),
-                 schema: found.schema.to_tree, outcome: told('outcome', found.filling(discreet: discreet?)))
+                 schema: found.schema.to_tree, outcome: told('outcome', found.filling(discreet: true)))
         end
 
         get('/:address/schema', needs: :fill) { |address| answer(asked_form(address).schema.to_tree) }
 
         %w[outcome choices proposals mesh].each do |what|
           get("/:address/#{what}", needs: :fill) do |address|
-            answer(told(what, asked_form(address).filling(answered, discreet: discreet?)))
+            answer(told(what, asked_form(address).filling(answered, discreet: true)))
           end
         end
 
@@ -85,7 +85,7 @@ module VastLattice
           raise Foreign.new('The request shows no token of this form, or an old one.', remedy: 'Open the form again.')
         end
 
-        found.filling(sent_answers(found.schema), discreet: discreet?)
+        found.filling(sent_answers(found.schema), discreet: true)
       end
 
       # Answers in plain JSON, or texts as they are typed.

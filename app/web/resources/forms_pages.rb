@@ -18,8 +18,7 @@ module VastLattice
           opened = opened(address)
           headers 'content-security-policy' => Border.policy(frames: opened.publication.origins)
           show_form(FormPage.new(opened, api: "/api/forms/#{address}", pictures: "/forms/#{address}/pictures", answers: answered,
-                                         token: FormToken.made(settings.secret, address), edition: opened.publication.family['version'],
-                                         discreet: discreet?))
+                                         token: FormToken.made(settings.secret, address), edition: opened.publication.family['version']))
         end
 
         # What the form shows, and no other picture of the family.

@@ -7,13 +7,12 @@ module VastLattice
     class Discretion
       # Findings whose words an author wrote.
       WRITTEN = %i[forbidden warned].freeze
-      DECIDED = 'Your other answers decide it.'
       TOGETHER = 'What comes of these answers cannot be made.'
 
       # What of a picture is measures, not names.
       MEASURED = %w[data-scale data-left data-base data-slender data-dimensions].freeze
       TITLES = %r{<(title|desc)>.*?</\1>\n?}m
-      NAMES = / (data-[a-z-]+|aria-label|id)="[^"]*"/
+      NAMES = / (data-[a-z-]+|aria-label)="[^"]*"/
       UNPRICED = ['a part of it'].freeze
       private_constant :MEASURED, :TITLES, :NAMES, :UNPRICED
 
@@ -48,13 +47,13 @@ module VastLattice
       # Whether a Plan::Target is one that the form does not ask for.
       def hides?(target) = !@fields.key?(target.name.downcase)
 
-      # A finding as it is told; nil for what is only for whoever made the family.
+      # A finding as it is told; nil for what is only for whoever made the family. The block has words for one of a field.
       def said(finding)
         return plain(finding, finding.message) if WRITTEN.include?(finding.code)
         return unless finding.error?
 
         field = field_of(finding)
-        plain(finding, field ? "#{field.title}: this is not possible with the other answers." : TOGETHER)
+        plain(finding, field ? yield(field) : TOGETHER)
       end
 
       private

@@ -55,7 +55,9 @@ module VastLattice
         return 'It follows from other answers.' if field.target.computed?
 
         decision = decider(field)
-        (@discretion ? Discretion::DECIDED : "Decided by #{decision}.") unless %w[person default].include?(decision.word) || open?(field)
+        return if %w[person default].include?(decision.word) || open?(field)
+
+        @discretion ? field_words.decided(field, decision) : "Decided by #{decision}."
       end
 
       # A value of a field for people.
@@ -66,6 +68,9 @@ module VastLattice
 
       # A finding in words for whoever fills in the form.
       def words(finding) = said(finding)&.message || Discretion::TOGETHER
+
+      # What a field holds, as the program does.
+      def value(field) = @outcome.value_of(field.target)
 
       private
 
@@ -93,7 +98,11 @@ module VastLattice
         @told ||= [*own_findings.map { |own| [own, own] }, *@given.map { |finding| [said(finding), finding] }].select(&:first).to_h
       end
 
-      def said(finding) = @discretion ? @discretion.said(finding) : titled(finding)
+      def said(finding) = @discretion ? @discretion.said(finding) { |field| field_words.possible(field) } : titled(finding)
+
+      def field_words = @field_words ||= FieldWords.new(self, @outcome, @fields)
+
+      def inputs(bound) = bound ? Plan::Dependencies.new(@plan).inputs(bound.conditions) : []
 
       # What is found of a parameter is told by the title that the form gives it.
       def titled(finding)
@@ -129,7 +138,6 @@ module VastLattice
       def shown(field) = field.in_units(@outcome.display)
 
       def decider(field) = @outcome.decider(field.target.name)
-      def value(field) = @outcome.value_of(field.target)
 
       # In the unit in which it is shown; where that is not its own, in its own as well ("slide"): steps are whole there alone.
       def limits(field)
@@ -179,8 +187,7 @@ module VastLattice
         return [path[1]] if path.first == 'parameters'
         return [Name.of(path[1], 'row').to_s] if path.first == 'tables' && path.size == 2
 
-        rule = finding.place && @plan.bound.conditionals.find { |bound| bound.place == finding.place }
-        rule ? Plan::Dependencies.new(@plan).inputs(rule.conditions) : []
+        inputs(finding.place && @plan.bound.conditionals.find { |bound| bound.place == finding.place })
       end
 
       # What is not there by a condition of its own: its title, and why.
