@@ -101,6 +101,13 @@ module VastLattice
 
       def answer(data) = JSON.generate(data)
 
+      # An answer that follows from what is stored under a digest and from what is asked: whoever has it already is told so, and nothing
+      # is worked out.
+      def known_by(digest)
+        headers 'cache-control' => 'private, no-cache'
+        etag Digest::SHA256.hexdigest([digest, Shipped.stamp, request.fullpath, role, session[:display]].join("\n"))[0, 32]
+      end
+
       # The JSON object that was sent.
       def sent
         @sent ||= begin

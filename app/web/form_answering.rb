@@ -35,8 +35,8 @@ module VastLattice
       end
 
       def mesh
-        meshes = filling.result.meshes
-        { 'parts' => filling.discreet? ? Guide::Discretion.meshes(meshes) : meshes }
+        scene = filling.result.scene
+        filling.discreet? ? Guide::Discretion.scene(scene) : scene
       end
 
       private

@@ -45,7 +45,8 @@ module VastLattice
       # does not.
       def ask(env, address)
         path, query = address.split('?', 2)
-        asking = env.merge('REQUEST_METHOD' => 'GET', 'SCRIPT_NAME' => '', 'PATH_INFO' => path, 'QUERY_STRING' => query.to_s)
+        asking = env.merge('REQUEST_METHOD' => 'GET', 'SCRIPT_NAME' => '', 'PATH_INFO' => path, 'QUERY_STRING' => query.to_s,
+                           'HTTP_ACCEPT_ENCODING' => 'identity')
         status, _, body = Turns.aside { @workshop.call(asking) }
         body.join if status == 200
       rescue Workshop::Gone

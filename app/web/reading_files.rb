@@ -27,13 +27,13 @@ module VastLattice
       def sent_name = Rack::Utils.unescape(request.env['HTTP_X_FILE_NAME'].to_s)[0, 200]
 
       # A BundleFile::Bundle of bytes.
-      def bundle_of(bytes)
+      def read_bundle(bytes)
         tree = read_apart { Exchange::BundleFile.read(bytes).then { |own| { 'main' => own.main, 'families' => own.families.map(&:to_tree) } } }
         Exchange::BundleFile::Bundle.new(main: tree['main'], families: tree['families'].map { |own| Family.from_tree(own) })
       end
 
       # The Family of a file of one.
-      def family_of(bytes) = Family.from_tree(read_apart { Exchange::FamilyFile.read(bytes).family.to_tree })
+      def read_family(bytes) = Family.from_tree(read_apart { Exchange::FamilyFile.read(bytes).family.to_tree })
     end
   end
 end

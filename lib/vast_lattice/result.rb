@@ -78,12 +78,19 @@ module VastLattice
       kept('The picture', key) { drawn(name, solids, options) }
     end
 
-    # Triangles and edges of the parts that are shown in a tier: [{'part', 'component', 'colour', 'groups',
-    # 'edges'}, …]; +only+ and +without+ as of views.
-    def meshes(tier: 'full', only: nil, without: [])
-      chosen(only: only, without: without).select { |solid| solid.shown && solid.drawn_in?(tier) }.filter_map do |solid|
-        kept('The picture', [:mesh, tier, *solid_key(solid)]) { mesh(Drawing::Tier.of(solid, tier)) }
+    # What is shown in a tier, in 3D: 'bodies' [{'part', 'component', 'colour', 'shape', 'frame'}, …], each a shape by its number where
+    # its frame (origin, u, v, n: twelve numbers) puts it; and the 'shapes' [{'groups', 'edges'}, …] in frames of their own, each once
+    # however often it is there. +only+ and +without+ as of views. What is too much to
+    # be sent is simplified (Drawing::Simplified).
+    def scene(tier: 'full', only: nil, without: [])
+      shapes = {}.compare_by_identity
+      bodies = chosen(only: only, without: without).select { |body| body.shown && body.drawn_in?(tier) }.filter_map do |body|
+        shape = kept('The picture', [:shape, tier, body.solid.object_id]) { shape(Drawing::Tier.of(body, tier)) } or next
+        number = shapes[shape] ||= shapes.size
+        { 'part' => body.part.name, 'component' => body.path.join('.'), 'colour' => body.colour, 'shape' => number,
+          'frame' => placed(body.frame) }
       end
+      { 'bodies' => bodies, **Drawing::Simplified.of(shapes.keys) }
     end
 
     # Computed facts with their base amounts: mass in kg, areas in mm2, volume in mm3, number of instances, centre of
@@ -178,11 +185,12 @@ module VastLattice
       "#{numbers.map { |number| outcome.display.length(number, 1) }.join(between)} #{unit}"
     end
 
-    def mesh(solid)
-      mesh = Geometry::Mesh.new(solid)
-      { 'part' => solid.part.name, 'component' => solid.path.join('.'), 'colour' => solid.colour, 'groups' => mesh.groups,
-        'edges' => mesh.edges }
+    def shape(body)
+      mesh = Geometry::Mesh.new(body, frame: Geometry::Frame::SPACE)
+      { 'groups' => mesh.groups, 'edges' => mesh.edges }
     end
+
+    def placed(frame) = [*frame.origin, *frame.u, *frame.v, *frame.n].map { |number| number.round(9) }
 
     def drawn(name, solids, options)
       return view_of(name, solids, options) unless name == 'flat'

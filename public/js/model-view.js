@@ -18,6 +18,28 @@ const INK = 0x1d2733;
 const CHOSEN = 0xa3441a;
 const TURN = 0.12;
 
+// The geometries of a shape: of each feature, and of its edges.
+function shapeOf({ groups, edges }) {
+  const geometry = (positions, normals) => {
+    const own = new three.BufferGeometry();
+    own.setAttribute('position', new three.Float32BufferAttribute(positions, 3));
+    if (normals) own.setAttribute('normal', new three.Float32BufferAttribute(normals, 3));
+    return own;
+  };
+  const own = {
+    lines: geometry(edges),
+    get groups() { return this.parts || (this.parts = groups.map(({ feature, positions, normals }) => ({ feature, geometry: geometry(positions, normals) }))); },
+    whole() { return this.all || (this.all = [{ feature: null, geometry: geometry(groups.flatMap(({ positions }) => positions), groups.flatMap(({ normals }) => normals)) }]); },
+    dispose() { [...(this.parts || []), ...(this.all || [])].forEach((part) => part.geometry.dispose()); this.lines.dispose(); },
+  };
+  return own;
+}
+
+// Where a frame (origin, u, v, n) puts what has it.
+function matrixOf([ox, oy, oz, ux, uy, uz, vx, vy, vz, nx, ny, nz]) {
+  return new three.Matrix4().set(ux, vx, nx, ox, uy, vy, ny, oy, uz, vz, nz, oz, 0, 0, 0, 1);
+}
+
 export function modelView() {
   // three.js objects stay outside of Alpine's reach: they must not be wrapped.
   let stage = null;
@@ -56,10 +78,11 @@ export function modelView() {
       const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.onlyComponent ? { only: this.onlyComponent } : {}), ...(this.undrawn?.length ? { without: this.undrawn.join(',') } : {}), ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
       if (wanted === this.shown) return;
       try {
-        const [{ parts }] = await Promise.all([get(`${this.api}/mesh?${wanted}`), library()]);
+        const [scene] = await Promise.all([get(`${this.api}/mesh?${wanted}`), library()]);
         const first = !this.shown;
         this.shown = wanted;
-        this.build3d(parts);
+        this.build3d(scene);
+        if (scene.simplified) this.tell(`${scene.simplified} of the shapes ${scene.simplified === 1 ? 'has' : 'have'} too much detail for one picture and ${scene.simplified === 1 ? 'is' : 'are'} drawn as boxes. Show one component alone to see it.`);
         if (first) this.fit();
         this.paint();
         stage.canvas.dataset.shown = 'yes';
@@ -90,27 +113,28 @@ export function modelView() {
       return stage;
     },
 
-    build3d(parts) {
+    // Each shape once; the bodies that have it share its geometry.
+    build3d({ shapes, bodies }) {
       const { model } = this.place();
+      (stage.shapes || []).forEach((shape) => shape.dispose());
       model.clear();
+      const made = shapes.map(shapeOf);
+      stage.shapes = made;
       const places = new Map();
-      parts.forEach(({ colour, groups, edges, component }) => {
+      bodies.forEach(({ colour, shape, component, frame }) => {
         // What belongs to one component of the family moves together.
         const whole = component.split('.').slice(0, /^\d+$/.test(component.split('.')[1]) ? 2 : 1).join('.');
         const group = places.get(whole) || new three.Group();
         if (!places.has(whole)) { places.set(whole, group); model.add(group); group.userData = { component: whole }; }
-        groups.forEach(({ feature, positions, normals }) => {
-          const geometry = new three.BufferGeometry();
-          geometry.setAttribute('position', new three.Float32BufferAttribute(positions, 3));
-          geometry.setAttribute('normal', new three.Float32BufferAttribute(normals, 3));
+        const put = (object) => { object.matrixAutoUpdate = false; object.matrix.copy(matrixOf(frame)); group.add(object); };
+        // In a component it is chosen as a whole.
+        (component ? made[shape].whole() : made[shape].groups).forEach(({ feature, geometry }) => {
           const material = new three.MeshLambertMaterial({ color: colour, side: three.DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });
           const mesh = new three.Mesh(geometry, material);
           mesh.userData = { feature, colour, component };
-          group.add(mesh);
+          put(mesh);
         });
-        const lines = new three.BufferGeometry();
-        lines.setAttribute('position', new three.Float32BufferAttribute(edges, 3));
-        group.add(new three.LineSegments(lines, new three.LineBasicMaterial({ color: INK })));
+        put(new three.LineSegments(made[shape].lines, new three.LineBasicMaterial({ color: INK })));
       });
       this.spread();
     },

@@ -47,7 +47,7 @@ class LookingTest < BrowserCase
   def test_drawn_apart
     open_stage('shape', GUIDED, slug: 'straight-module')
     find('.looks button', text: '3D').click
-    assert_selector '.model-view canvas'
+    assert_selector '.model-view canvas[data-shown=yes]'
     wait_until { size_apart.positive? }
     together = size_apart
     select 'across', from: 'Axis along which they are drawn apart'

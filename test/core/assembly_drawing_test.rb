@@ -56,6 +56,45 @@ class AssemblyDrawingTest < CoreCase
     end
   end
 
+  # Each shape once, put where each body is: as large, and in the same place, as meshes that are made where they are.
+  def test_a_scene_shares_its_shapes
+    result = module_result(equipment: 'guided')
+    scene = result.scene
+    assert_operator scene['shapes'].size * 5, :<, scene['bodies'].size
+    assert_equal 0, scene['simplified']
+    shown = result.model.bodies.select { |body| body.shown && body.drawn_in?('full') }
+    shown.zip(scene['bodies']).each_slice(9).map(&:first).each do |body, placed|
+      frame = placed['frame'].each_slice(3).to_a
+      there = points(scene['shapes'][placed['shape']]).map { |point| Geometry::Frame.new(*frame).point(*point) }
+      here = points('groups' => Geometry::Mesh.new(body).groups)
+      here.transpose.map(&:minmax).flatten.zip(there.transpose.map(&:minmax).flatten) { |a, b| assert_in_delta a, b, 0.003 }
+      assert_in_epsilon volume(here), volume(there), 1e-4
+    end
+  end
+
+  # By the divergence theorem.
+  def volume(points)
+    points.each_slice(3).sum { |a, b, c| Geometry::Vector.dot(a, Geometry::Vector.cross(b, c)) } / 6
+  end
+
+  # A closed box around it, turned outwards.
+  def test_what_is_too_much_is_a_box
+    shape = module_result.scene['shapes'].max_by { |own| points(own).size }
+    simple = Drawing::Simplified.of([shape] * 400)
+    corners = points(box = simple['shapes'].last)
+    assert_includes 1..399, simple['simplified']
+    assert_equal [36, points(shape).transpose.map(&:minmax)], [corners.size, corners.transpose.map(&:minmax)]
+    edges = corners.each_slice(3).flat_map { |a, b, c| [[a, b], [b, c], [c, a]] }.tally
+    assert(edges.all? { |(one, other), times| times == 1 && edges[[other, one]] == 1 })
+    assert_equal 12, box['edges'].size / 6
+    outwards = corners.zip(box['groups'].first['normals'].each_slice(3)).each_slice(3).all? do |((a, normal), (b, _), (c, _))|
+      Geometry::Vector.dot(Geometry::Vector.cross(Geometry::Vector.minus(b, a), Geometry::Vector.minus(c, a)), normal).positive?
+    end
+    assert outwards
+  end
+
+  def points(shape) = shape['groups'].flat_map { |group| group['positions'].each_slice(3).to_a }
+
   def told(bodies, number) = number ? [*bodies[number].path, bodies[number].part.name].join('.') : 'nothing'
 
   def compare(stacked, cells, bodies, random, name)

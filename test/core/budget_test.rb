@@ -16,7 +16,7 @@ class BudgetTest < CoreCase
     result = shaped(*holes)
     assert_equal [:too_many], codes(result)
     assert_equal 4000, result.facts['instances']
-    assert_empty result.meshes
+    assert_empty result.scene['bodies']
     assert_equal %i[too_many too_much_work], codes(result).sort
     assert_match(/takes too much work/, result.findings.map(&:message).join)
   end

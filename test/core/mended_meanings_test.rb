@@ -86,7 +86,7 @@ class MendedMeaningsTest < CoreCase
       result = part(feature)
       assert_includes codes(result), code, feature
       %w[front top section].each { |view| result.view(view) }
-      result.meshes
+      result.scene
       JSON.generate(Exchange::ResultTree.tree(result))
     end
     text = "parameters: [{name: m, kind: text, default: wood}]\nparts: [{name: p, stock: #{PLATE}}]\n"

@@ -62,7 +62,7 @@ class SurfacesTest < CoreCase
   # Beyond what numbers tell apart, a soft edge may lie between opposite sides.
   def test_meshes_of_sizes_beyond_sense_are_numbers
     result = Guide::Filling.new(Plan.of(side_frame), side_frame.form('quick'), { 'length' => '99999999999999999999 mm' }).result
-    numbers = result.meshes.flat_map { |mesh| mesh['groups'].flat_map { |group| group['positions'] + group['normals'] } }
+    numbers = result.scene['shapes'].flat_map { |shape| shape['groups'].flat_map { |group| group['positions'] + group['normals'] } }
     assert_operator numbers.size, :>, 1000
     assert numbers.all?(&:finite?)
   end

@@ -26,7 +26,8 @@ class ShapeAPITest < WebCase
   end
 
   def test_meshes_measures_places_and_anchors
-    mesh = get_json("#{API}/mesh?#{ROW}")['parts'].first
+    scene = get_json("#{API}/mesh?#{ROW}")
+    mesh = scene['bodies'].first.then { |body| scene['shapes'][body['shape']].merge(body) }
 
     assert_equal 'frame', mesh['part']
     assert_includes mesh['groups'].map { |group| group['feature'] }, 'windows'

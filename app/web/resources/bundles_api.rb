@@ -26,7 +26,7 @@ module VastLattice
 
       def bundle
         Exchange::Archive.refuse_size(request.content_length.to_i)
-        bundle_of(sent_bytes(Exchange::Archive::LARGEST))
+        read_bundle(sent_bytes(Exchange::Archive::LARGEST))
       end
 
       def compared(bundle)

@@ -69,7 +69,7 @@ module VastLattice
                                        remedy: 'Choose a family file (YAML or JSON).')
         end
 
-        family_of(file[:tempfile].read(Exchange::FamilyFile::LARGEST + 1).to_s)
+        read_family(file[:tempfile].read(Exchange::FamilyFile::LARGEST + 1).to_s)
       end
 
       # A new family begins with the stock that was chosen, in the sizes with which its kind begins: something to see and to change.

@@ -29,7 +29,9 @@ module VastLattice
 
         %w[outcome choices proposals mesh].each do |what|
           get("/:address/#{what}", needs: :fill) do |address|
-            answer(told(what, asked_form(address).filling(answered, discreet: true)))
+            found = asked_form(address)
+            known_by(publications.find(address).digest) if what == 'mesh'
+            answer(told(what, found.filling(answered, discreet: true)))
           end
         end
 

@@ -25,8 +25,9 @@ module VastLattice
         # Triangles and edges of the parts that are shown, for the 3D view.
         get '/:slug/mesh' do |slug|
           stored = store.find(slug)
+          known_by(stored.digest)
           picture = PictureParams.read(params)
-          answer(parts: result_of(stored, build_to: picture[:build_to]).meshes(**picture.slice(:tier, :only, :without)))
+          answer(result_of(stored, build_to: picture[:build_to]).scene(**picture.slice(:tier, :only, :without)))
         end
 
         # The distance between two marks of a picture that was asked for with measure=yes.

@@ -2,7 +2,7 @@
 
 module VastLattice
   module Geometry
-    # A solid as triangles and edges for a 3D view, in the family's frame: one group per feature, and one for the
+    # A solid as triangles and edges for a 3D view, in the family's frame, or in another one: one group per feature, and one for the
     # workpiece itself. Coordinates are mm, rounded to thousandths. The triangles close: each edge is there twice, in opposite ways.
     class Mesh
       # Chords to a full turn: as many as where surfaces are cut, so that they meet.
@@ -11,8 +11,9 @@ module VastLattice
       Patch = Struct.new(:facet, :rings, :sewn)
       private_constant :Patch
 
-      def initialize(solid)
+      def initialize(solid, frame: solid.frame)
         @solid = solid
+        @frame = frame
       end
 
       # [{'feature' => name or nil, 'positions' => [x, y, z, …] of triangles, 'normals' => [x, y, z, …]}, …]
@@ -33,7 +34,7 @@ module VastLattice
       # Those that have a plane: of sizes beyond what numbers tell apart, some have none.
       def facets
         @facets ||= affordable(@solid.surface.flat_map { |face| face.facets(CHORDS) })
-                    .map { |facet| facet.within(@solid.frame) }.reject { |facet| facet.normal.any?(&:nan?) }
+                    .map { |facet| facet.within(@frame) }.reject { |facet| facet.normal.any?(&:nan?) }
       end
 
       # Joining them is not begun where filling them would be too much.

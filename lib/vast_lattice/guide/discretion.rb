@@ -22,11 +22,10 @@ module VastLattice
           svg&.gsub(TITLES, '')&.gsub(NAMES) { |given| MEASURED.include?(Regexp.last_match(1)) ? given : '' }
         end
 
-        # Meshes without the names of parts, components and features.
-        def meshes(meshes)
-          meshes.map do |mesh|
-            mesh.merge('part' => '', 'component' => '', 'groups' => mesh['groups'].map { |group| group.merge('feature' => nil) })
-          end
+        # A scene (Result#scene) without the names of parts, components and features.
+        def scene(scene)
+          shapes = scene['shapes'].map { |shape| shape.merge('groups' => shape['groups'].map { |group| group.merge('feature' => nil) }) }
+          { 'bodies' => scene['bodies'].map { |body| body.merge('part' => '', 'component' => '') }, 'shapes' => shapes }
         end
 
         # {"price", "lines", "unpriced"} as a form shows them to visitors (Family::Form::PRICES): never an operation, nor which rule it was.
