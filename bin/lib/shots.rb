@@ -59,6 +59,11 @@ class Shots
     'release' => ["#{FRAME}/release", '']
   }.freeze
 
+  # Whether all that is seen in 3D is drawn.
+  DRAWN = <<~JS
+    Array.from(document.querySelectorAll('.model-view canvas')).every((canvas) => !canvas.clientWidth || canvas.dataset.shown === 'yes')
+  JS
+
   # Takes the pictures of those names, or all.
   def take(names)
     FileUtils.mkdir_p(FOLDER)
@@ -72,6 +77,8 @@ class Shots
     Served.browse(address) do |browser|
       browser.execute(script) unless script.empty?
       sleep 3.5
+      150.times { browser.evaluate(DRAWN) ? break : sleep(0.2) }
+      sleep 0.5
       browser.screenshot(path: File.join(FOLDER, "#{name}.png"))
       puts "docs/screenshots/#{name}.png"
     end

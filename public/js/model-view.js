@@ -126,7 +126,7 @@ export function modelView() {
         const whole = component.split('.').slice(0, /^\d+$/.test(component.split('.')[1]) ? 2 : 1).join('.');
         const group = places.get(whole) || new three.Group();
         if (!places.has(whole)) { places.set(whole, group); model.add(group); group.userData = { component: whole }; }
-        const put = (object) => { object.matrixAutoUpdate = false; object.matrix.copy(matrixOf(frame)); group.add(object); };
+        const put = (object) => { object.matrixAutoUpdate = false; object.matrix.copy(matrixOf(frame)); object.matrixWorldNeedsUpdate = true; group.add(object); };
         // In a component it is chosen as a whole.
         (component ? made[shape].whole() : made[shape].groups).forEach(({ feature, geometry }) => {
           const material = new three.MeshLambertMaterial({ color: colour, side: three.DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 });

@@ -50,6 +50,8 @@ class LookingTest < BrowserCase
     assert_selector '.model-view canvas[data-shown=yes]'
     wait_until { size_apart.positive? }
     together = size_apart
+    # All of it is in the middle: 828 high, from the floor.
+    assert_in_delta 414, data('return view.place().controls.target.y;'), 1
     select 'across', from: 'Axis along which they are drawn apart'
     page.execute_script("const slider = document.querySelector('[aria-label=\"How far the components are drawn apart\"]'); slider.focus();")
     10.times { press(:right) }
