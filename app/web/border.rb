@@ -35,10 +35,14 @@ module VastLattice
 
       def refusal(request)
         return refuse(403, 'This host is not served here.') unless @hosts.nil? || @hosts.include?(host(request))
+        return refuse(400, 'The address holds something that is no text.') unless readable?(request.path_info)
         return refuse(413, 'The request is larger than 25 MB.') if request.content_length.to_i > LARGEST_BODY
 
         refuse(403, 'Other sites cannot ask for this. Open it from the list of families.') if from_elsewhere?(request)
       end
+
+      # Whether a path is text, with whole %-sequences.
+      def readable?(path) = path.b.dup.force_encoding('UTF-8').valid_encoding? && !path.b.match?(/%(?!\h\h)/n)
 
       def host(request) = request.get_header('HTTP_HOST').to_s[/\A(?:\[([^\]]+)\]|([^:]+))/].to_s.delete('[]').downcase
 

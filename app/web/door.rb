@@ -22,7 +22,7 @@ module VastLattice
       end
 
       def call(env)
-        path = env['PATH_INFO'].to_s
+        path = env['PATH_INFO'].to_s.b
         return CLOSED.map(&:dup) unless OPEN.any? { |open| path.match?(open) }
 
         @app.call(env.merge(THERE => true))

@@ -55,7 +55,7 @@ module VastLattice
 
       def known_to_go?(env)
         path = env['PATH_INFO']
-        reading?(env) && (path.match?(LONG) || @gone[path]&.then { |since| now - since < FRESH })
+        reading?(env) && (path.b.match?(LONG) || @gone[path]&.then { |since| now - since < FRESH })
       end
 
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)

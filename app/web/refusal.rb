@@ -15,6 +15,13 @@ module VastLattice
 
       NO_ADDRESS = ->(_) { new(404, 'There is nothing at this address.', 'Choose a family from the list.') }
       UNREADABLE = ->(_) { new(400, 'The address holds something that is no text.', 'Follow a link of the program.') }
+      FULL = lambda do |error|
+        warn "#{error.class}: #{error.message.lines.first}"
+        new(507, 'There is no room left to store anything. What was confirmed is safe; this was not kept.',
+            'Make room on the disk of the database, then try again.')
+      end
+      # How MariaDB says that its disk, or a table, is full.
+      NO_ROOM = /table .* is full|no space left|disk full|errno: 28/i
       NO_JSON = ->(_) { new(400, 'The request is not well-formed JSON.') }
       LOCKED = ->(_) { new(409, 'Somebody else is changing this family just now.', 'Try again in a moment.') }
       NO_DATABASE = lambda do |error|
@@ -25,7 +32,8 @@ module VastLattice
 
       # Kinds of errors from the special to the general, and what becomes of each.
       KNOWN = {
-        Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
+        Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE,
+        Rack::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
         Storage::Missing => IN_ITS_WORDS[404], NotInFamily => IN_ITS_WORDS[404], Rights::Denied => IN_ITS_WORDS[403],
         Storage::Stale => ->(e) { new(409, e.message, e.remedy, { stale: e.changes.map(&:told) }) },
         Storage::Contended => IN_ITS_WORDS[409],
@@ -43,8 +51,16 @@ module VastLattice
         ActiveRecord::ConnectionFailed => NO_DATABASE
       }.freeze
 
+      # Whether it says that there is no room left.
+      def self.full?(error)
+        error.is_a?(Errno::ENOSPC) || (error.is_a?(ActiveRecord::StatementInvalid) && error.message.match?(NO_ROOM))
+      end
+      private_class_method :full?
+
       # The refusal of an error. One that is not foreseen is told to the terminal, never to the person.
       def self.of(error)
+        return FULL.call(error) if full?(error)
+
         known = KNOWN.find { |kind, _| error.is_a?(kind) }
         known ? known.last.call(error) : unforeseen(error)
       end

@@ -51,7 +51,7 @@ module VastLattice
 
       get('/') { redirect '/families' }
 
-      error(Exception, Sinatra::NotFound) { |e| refused(Refusal.of(e)) }
+      error(Exception, Sinatra::NotFound, Sinatra::BadRequest) { |e| refused(Refusal.of(e)) }
 
       # What takes long is watched; connections to the database go back at once.
       def call!(env)

@@ -84,6 +84,36 @@ class HostileTest < WebCase
     end
   end
 
+  # Addresses that no browser would send: told in words, by the program and by the door.
+  def test_addresses_that_are_no_text
+    door = Web.app(secret: 'x' * 64, store: store, door: true)
+    odd = [['/api/families/side-frame/outcome', "set#{'[b]' * 200}=1"], ['/families/side-frame/name', (1..5000).map { |number| "a#{number}=1" }.join('&')],
+           ['/api/families/side-frame/outcome', 'set[length]=%zz'], ['/families/side-frame/name', 'row[]=1&row[x]=2'], ['/forms/%', ''], ['/forms/%zz/x', '%'],
+           ["/families/a\xff/name", ''], ["/forms/a\xff", ''], ['/families/%E0%80/name', ''], ['/shipped/abc/%zz', ''], ['/api/forms/a%/proposals', '']]
+    odd.product([app, door]).each do |(path, query), asked|
+      env = Rack::MockRequest.env_for('/', 'HTTP_HOST' => 'localhost').merge('PATH_INFO' => path, 'QUERY_STRING' => query)
+      status, _, body = asked.call(env)
+      said = +''
+      body.each { |part| said << part }
+      assert_includes 400..404, status, "#{path} #{query[0, 40]}"
+      refute_match FAULT, said
+    end
+  end
+
+  # Where the disk of the database is full, that is said, and what was confirmed stays.
+  def test_no_room_left
+    full = { ActiveRecord::StatementInvalid => "Mysql2::Error: The table 'changes' is full", Errno::ENOSPC => 'write' }
+    full.each do |kind, words|
+      before = store.version('side-frame')
+      failing = ->(*) { raise kind, words }
+      Storage::ChangeRecord.stub(:create!, failing) do
+        capture_io { post_json('/api/families/side-frame/edits', edit: { do: 'set_family', field: 'group', text: 'Full' }) }
+      end
+      assert_equal [507, before], [last_response.status, store.version('side-frame')]
+      assert_match(/no room left/, last_response.body)
+    end
+  end
+
   # What there is to ask, once a form is published and something is kept.
   def reads
     address = post_json('/api/families/side-frame/forms/full/publication', { origins: '' })['address'].delete_prefix('/forms/')
