@@ -40,6 +40,13 @@ module VastLattice
         raise Unreadable.because("There are more than #{MOST_SHEETS} sheets.", remedy: 'Leave out those that are no tables.')
       end
 
+      # Raises Unreadable where there are more columns than are read.
+      def self.refuse_columns(count)
+        return if count <= MOST_COLUMNS
+
+        raise Unreadable.because("There are more than #{MOST_COLUMNS} columns.", remedy: 'Leave out those that are no columns of a table.')
+      end
+
       # Raises Unreadable where there are more cells than are read.
       def self.refuse_cells(count)
         return if count <= MOST_CELLS

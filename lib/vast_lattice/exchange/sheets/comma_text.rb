@@ -23,8 +23,13 @@ module VastLattice
           Archive.refuse_size(bytes.bytesize)
           text = decoded(bytes)
           separator, text = separated(text)
-          rows = CSV.parse(text, col_sep: separator).map { |row| row.map { |cell| restored(cell) } }
-          Sheet.refuse_rows(rows.size)
+          rows = []
+          # Row by row, so that what is too much is not read to its end.
+          CSV.new(text, col_sep: separator).each do |row|
+            Sheet.refuse_columns(row.size)
+            rows << row.map { |cell| restored(cell) }
+            Sheet.refuse_rows(rows.size)
+          end
           [Sheet.new(nil, rows, decimal_commas: separator != ',')]
         rescue CSV::MalformedCSVError => e
           raise Unreadable.because("The CSV is not well-formed: #{e.message}", remedy: 'Look at the quotes of that line.')

@@ -15,14 +15,19 @@ module VastLattice
           FormTree.refuse_unknown(field, BY_CHOICE)
           FormTree.on_field(family, form, place) do |own|
             said = own.public_send(field).except(choice)
-            own.with(field.to_sym => text.strip.empty? ? said : said.merge(choice => field == 'colours' ? colour(text.strip) : text.strip))
+            own.with(field.to_sym => if text.strip.empty?
+                                       said
+                                     else
+                                       said.merge(choice => field == 'colours' ? colour(text.strip) : text.strip)
+                                     end)
           end
         end
 
         # Swatches are kept as #rrggbb; colours can be typed by name.
         def self.colour(text)
           Colours.drawn(text) ||
-            raise(Error.new("\"#{text[0, 60]}\" is no colour that is known.", remedy: Nearest.remedy(text[0, 60], Colours.names) || 'Write it as #rrggbb.'))
+            raise(Error.new("\"#{text[0, 60]}\" is no colour that is known.",
+                            remedy: Nearest.remedy(text[0, 60], Colours.names) || 'Write it as #rrggbb.'))
         end
         private_class_method :colour
 
