@@ -129,7 +129,8 @@ class BenchLoad
 
   def open_session(http)
     page = http.get('/families')
-    { 'Cookie' => page['set-cookie'].to_s[/\A[^;]+/], 'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
+    cookies = page.get_fields('set-cookie').to_a.map { |own| own[/\A[^;]+/] }
+    { 'Cookie' => cookies.join('; '), 'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
   end
 
   def one(http, random, session, found)
