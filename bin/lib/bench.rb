@@ -14,7 +14,7 @@ require_relative 'bench_slider'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows rules picture assembly slider forms vary hostile load heavy].freeze
+  NAMES = %w[reference large rows rules picture assembly slider forms vary hostile load siege heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -138,6 +138,12 @@ class Bench
   def load
     require_relative 'bench_load'
     BenchLoad.new.run
+  end
+
+  # The same with visitors, without and with one who means harm.
+  def siege
+    require_relative 'bench_load'
+    BenchLoad.new.run_siege
   end
 
   # What others wait for while four clients ask for shapes that take all that shapes may.

@@ -4,6 +4,7 @@ require 'json'
 require 'net/http'
 require 'socket'
 require 'tmpdir'
+require_relative 'bench_hostile'
 
 # Many clients at once, each with one connection that stays open: mixed reads and edits against a real bin/start with the
 # demo. What is measured: requests a second, how long they take, whether a client starves or gets an error, memory.
@@ -13,7 +14,7 @@ class BenchLoad
   SLUGS = %w[side-frame roller support-leg end-stop].freeze
 
   # What one client met: seconds of each request, errors by what they were.
-  Client = Struct.new(:times, :errors)
+  Client = Struct.new(:times, :errors, :late)
 
   def initialize(seconds: Integer(ENV.fetch('LOAD_SECONDS', '60')), root: ENV.fetch('LOAD_ROOT', ROOT))
     @seconds = seconds
@@ -23,6 +24,19 @@ class BenchLoad
   # Lines of [what, figure, unit].
   def run
     serving { CLIENTS.flat_map { |count| told(count, crowd(count)) } }
+  end
+
+  # The same with forms that visitors fill in, without and with one who means harm (BenchHostile).
+  def run_siege
+    serving do
+      @form = publish
+      [false, true].flat_map do |hostile|
+        CLIENTS.flat_map do |count|
+          crowded = hostile ? besieged { crowd(count) } : crowd(count)
+          told(count, crowded).map { |what, *figures| ["#{'besieged, ' if hostile}#{what}", *figures] }
+        end
+      end
+    end
   end
 
   # What others wait for while four clients ask for a shape that takes all that a shape may.
@@ -60,6 +74,26 @@ class BenchLoad
   end
 
   private
+
+  def besieged
+    over = false
+    session = Net::HTTP.start('127.0.0.1', @port) { |http| open_session(http) }
+    hostile = BenchHostile.new(@port)
+    working = Thread.new { hostile.run(session, @form) { over } }
+    yield
+  ensure
+    over = true
+    working.join
+    warn "#{hostile.rounds} rounds of all that is hostile"
+  end
+
+  def publish
+    Net::HTTP.start('127.0.0.1', @port) do |http|
+      path = '/api/families/side-frame/forms/quick/publication'
+      JSON.parse(http.post(path, '{}',
+                           open_session(http).merge('Content-Type' => 'application/json')).body)['address'].delete_prefix('/forms/')
+    end
+  end
 
   def timed(path)
     begun = now
@@ -115,7 +149,7 @@ class BenchLoad
   end
 
   def client(number, ends)
-    found = Client.new([], Hash.new(0))
+    found = Client.new([], Hash.new(0), [])
     random = Random.new(number)
     Net::HTTP.start('127.0.0.1', @port, read_timeout: 60) do |http|
       session = open_session(http)
@@ -135,9 +169,12 @@ class BenchLoad
 
   def one(http, random, session, found)
     begun = now
-    response = http.request(request(random, session))
-    found.times << (now - begun)
-    found.errors[response.code] += 1 unless %w[200 302 409].include?(response.code)
+    asked = request(random, session)
+    response = http.request(asked)
+    # Proposals wait for each other on purpose, and are refused where many wait.
+    proposals = asked.path.include?('/proposals')
+    (proposals ? found.late : found.times) << (now - begun)
+    found.errors[response.code] += 1 unless ['200', '302', '409', *('503' if proposals)].include?(response.code)
   end
 
   # Seven of ten read an outcome, as a slider does; the others open pages, fetch a script, edit.
@@ -147,8 +184,19 @@ class BenchLoad
     when 0 then Net::HTTP::Get.new("/families/#{slug}/#{%w[shape name vary].sample(random: random)}", session)
     when 1 then Net::HTTP::Get.new(%w[/families /js/app.js].sample(random: random), session)
     when 2 then edit(random, session)
-    else Net::HTTP::Get.new("/api/families/side-frame/outcome?row[size]=&set[length]=#{random.rand(500..3000)}", session)
+    when 3, 4 then @form ? filled_in(random) : outcome(random, session)
+    else outcome(random, session)
     end
+  end
+
+  def outcome(random, session)
+    Net::HTTP::Get.new("/api/families/side-frame/outcome?row[size]=&set[length]=#{random.rand(500..3000)}", session)
+  end
+
+  # A visitor: outcomes, and now and then proposals.
+  def filled_in(random)
+    what = random.rand(8).zero? ? "proposals?set[length]=#{random.rand(3100..9000)}" : "outcome?set[length]=#{random.rand(500..3000)}"
+    Net::HTTP::Get.new("/api/forms/#{@form}/#{what}")
   end
 
   def edit(random, session)
@@ -162,7 +210,7 @@ class BenchLoad
     share = ->(part) { times[(times.size * part).floor.clamp(0, times.size - 1)] }
     errors = clients.map(&:errors).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
     [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]],
-     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]],
+     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]], ['the slowest', times.max],
      ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
      ["errors#{" (#{errors.map { |what, times| "#{times} × #{what}" }.join(', ')})" if errors.any?}", errors.values.sum, :plain],
      ['memory of all that serves', memory, :kilobytes]]
