@@ -23,15 +23,19 @@ module VastLattice
 
       # The same, whatever would break.
       def foreseen
+        # What all of them are made of, found once.
+        @digests = @store.digests(users)
         users.map do |record|
-          one(@store.stored(record)) { |document, before| block_given? ? yield(record, document, before) : document }
+          one(@store.stored(record, digests: @digests)) { |document, before| block_given? ? yield(record, document, before) : document }
         end
       end
 
       private
 
       # Records of what uses the changed ones, itself unchanged. Whoever uses another one uses more than that.
-      def users
+      def users = @users ||= found_users
+
+      def found_users
         known = @changed.map(&:id)
         found = @changed.flat_map { |record| Relatives.users(record) }.uniq(&:id).reject { |record| known.include?(record.id) }
         @changed.one? ? found : found.sort_by { |record| Relatives.used_ids(record).size }
@@ -47,7 +51,7 @@ module VastLattice
       def one(stored)
         before = @kind.document(stored.plan)
         after = @kind.carried(yield(before, stored.plan), @documents)
-        plan = @kind.compiled(after, before: stored.plan, library: @store.library.with(@plans))
+        plan = @kind.compiled(after, before: stored.plan, library: @store.library(@digests).with(@plans))
         @plans[@kind.title(after)] = plan
         @documents[stored.record.name] = [before, after]
         One.new(stored, after, plan, after.equal?(before) ? nil : @kind.patch(before, after),

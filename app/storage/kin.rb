@@ -12,8 +12,11 @@ module VastLattice
 
       def names = DocumentRecord.present.of_kind(FamilyDocument).pluck(:name)
 
-      # The Plan of the family of that name, or nil.
+      # The Plan of the family of that name, or nil. One that is kept is had without a question.
       def plan(name, library)
+        kept = @store.kept(@digests.named(name))
+        return kept if kept
+
         record = FamilyDocument.record(name)
         record && @store.stored(record, library: library, digests: @digests).plan
       end

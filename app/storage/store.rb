@@ -93,6 +93,9 @@ module VastLattice
         Stored.new(record, plan, nil, digest)
       end
 
+      # What is kept of a digest (WholeDigests), or nil.
+      def kept(digest) = digest && @plans[digest]
+
       # The Plan::Library of what is stored.
       def library(digests = digests([])) = Plan::Library.new(Kin.new(self, digests))
 
@@ -237,7 +240,9 @@ module VastLattice
       def users(record) = DocumentRecord.present.where(id: UseRecord.where(used_id: record.id).select(:user_id)).order(:name).to_a
 
       # Only keeps the plan once the transaction is over: a version is never used twice.
-      def keep(record, plan) = Stored.new(record, remember(record, plan), record.version - 1)
+      def keep(record, plan, digest = digests([record])[record])
+        Stored.new(record, remember(record, plan, digest), record.version - 1, digest)
+      end
 
       # A plan is kept by what it is compiled from.
       def remember(record, plan, digest = digests([record])[record])
@@ -282,8 +287,10 @@ module VastLattice
           yield record, (SecureRandom.uuid if changed.any?)
           record
         end
-        following.each { |one| remember(one.stored.record, one.plan) }
-        keep(made, plan)
+        # They are other documents now: what stands for them is found anew, once for all.
+        now = digests([made, *following.map { |one| one.stored.record }])
+        following.each { |one| remember(one.stored.record, one.plan, now[one.stored.record]) }
+        keep(made, plan, now[made])
       end
 
       # The locked record of a Stored document.

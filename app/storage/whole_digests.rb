@@ -8,8 +8,12 @@ module VastLattice
       # +records+ are those that are asked for, with all that they use; others are found when they are asked for.
       def initialize(records)
         @found = {}
+        @named = {}
         add(records)
       end
+
+      # That of the document of a name, where it was met on the way; nil where it was not.
+      def named(name) = @found[@named[name]]
 
       # That of a record, as 64 hexadecimal digits; nil for one from before there were digests.
       def [](record)
@@ -25,8 +29,15 @@ module VastLattice
         used = pairs(records.map(&:id)).group_by(&:first).transform_values { |list| list.map(&:last) }
         known = records.to_h { |record| [record.id, [record.name, record.digest]] }
         others = used.values.flatten.uniq - known.keys
-        known.merge!(DocumentRecord.where(id: others).pluck(:id, :name, :digest).to_h { |id, *own| [id, own] }) if others.any?
+        meet(others, known) if others.any?
         records.each { |record| work_out(record.id, used, known) }
+      end
+
+      def meet(ids, known)
+        DocumentRecord.where(id: ids).pluck(:id, :name, :digest, :removed_at).each do |id, name, digest, removed|
+          known[id] = [name, digest]
+          @named[name] = id unless removed
+        end
       end
 
       # Each after all that it uses, without a call for each: chains may be long.
