@@ -23,16 +23,22 @@ module VastLattice
       # Numbers of the documents that one uses, on all levels.
       def used_ids(record) = links(record.id, :user_id, :used_id).keys - [record.id]
 
-      # {number => numbers one step on} of all that is reached from a number.
+      # {number => numbers one step on} of all that is reached from numbers, in one query: a set, however they are related.
+      def steps(ids, from, till)
+        return {} if ids.empty?
+
+        uses = UseRecord.arel_table
+        reached = Arel::Table.new(:reached)
+        first = uses.where(uses[from].in(ids)).project(uses[from], uses[till])
+        more = uses.join(reached).on(uses[from].eq(reached[till])).project(uses[from], uses[till])
+        all = reached.project(reached[from], reached[till]).with(:recursive, Arel::Nodes::As.new(reached, first.union(more)))
+        UseRecord.connection.select_rows(all.to_sql).group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
+      end
+
+      # The same from one number, with those that lead nowhere.
       def links(first, from, till)
-        found = {}
-        waiting = [first]
-        until waiting.empty?
-          step = UseRecord.where(from => waiting).pluck(from, till).group_by(&:first).transform_values { |pairs| pairs.map(&:last) }
-          waiting.each { |id| found[id] = step.fetch(id, []) }
-          waiting = step.values.flatten.uniq - found.keys
-        end
-        found
+        found = steps([first], from, till)
+        [first, *found.values.flatten].uniq.to_h { |id| [id, found.fetch(id, [])] }
       end
 
       # Numbers reached, each after all those that lead to it.

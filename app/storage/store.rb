@@ -63,6 +63,9 @@ module VastLattice
         (since ? found.where('created_at > ?', since) : found).count
       end
 
+      # {value => how many there are} of those that a column may have.
+      def counts(column, values) = documents.present.where(column => values).group(column).count
+
       # Seconds between two notes of when a document was looked at.
       NOTED = 60
 

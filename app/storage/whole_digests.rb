@@ -26,7 +26,7 @@ module VastLattice
       private
 
       def add(records)
-        used = pairs(records.map(&:id)).group_by(&:first).transform_values { |list| list.map(&:last) }
+        used = Relatives.steps(records.map(&:id), :user_id, :used_id)
         known = records.to_h { |record| [record.id, [record.name, record.digest]] }
         others = used.values.flatten.uniq - known.keys
         meet(others, known) if others.any?
@@ -59,16 +59,6 @@ module VastLattice
         own = known.dig(id, 1)
         inner = used.fetch(id, []).filter_map { |one| [known.dig(one, 0), @found[one]] if @found.key?(one) }
         inner.empty? ? own : ::Digest::SHA256.hexdigest(JSON.generate([own, inner.sort_by(&:to_s)]))
-      end
-
-      # Pairs [user, used] of all that is reached from documents of these numbers: each once, as a set.
-      def pairs(ids)
-        uses = UseRecord.arel_table
-        reached = Arel::Table.new(:reached)
-        first = uses.where(uses[:user_id].in(ids)).project(uses[:user_id], uses[:used_id])
-        more = uses.join(reached).on(uses[:user_id].eq(reached[:used_id])).project(uses[:user_id], uses[:used_id])
-        all = reached.project(reached[:user_id], reached[:used_id]).with(:recursive, Arel::Nodes::As.new(reached, first.union(more)))
-        ids.empty? ? [] : UseRecord.connection.select_rows(all.to_sql)
       end
     end
   end

@@ -18,7 +18,7 @@ class FromNothingTest < BrowserCase
     assert_field 'width', with: 'length'
     add_holes
     assert_equal 4, holes('holes')
-    assert_equal 'step-holes', page.evaluate_script("document.querySelector('.recipe-fields').closest('[data-recipe]').id")
+    assert_selector '#step-holes .recipe-fields', count: 1
     stays('[data-recipe=holes] .state-button') { find('[data-recipe=holes] .state-button').click }
     assert_selector '[data-recipe=holes] .state-button', text: 'suppressed'
     stays('[data-recipe=holes] .state-button') { find('[data-recipe=holes] .state-button').click }

@@ -10,7 +10,7 @@ module VastLattice
         # All that are published: who, when, used last.
         get '/?', needs: :read do
           @title = 'Published forms'
-          @published = publications.listed.map { |record| published_tree(record) }
+          @published = published_list
           erb :published
         end
 
@@ -31,25 +31,31 @@ module VastLattice
 
       private
 
-      def published_tree(record)
-        family = settings.store.records.find { |own| own.slug == record.subject }
-        there = family && form_there?(publications.find(record.slug).content.publication)
-        kept = settings.configurations.count(origin: record.slug)
-        { record: record, family: family, open: record.about['open'] && there, there: there, kept: kept }
+      # What is published, the latest first: its record, its family's, whether the form is there and open, how many are kept of it.
+      def published_list
+        listed = publications.listed
+        families = settings.store.records.index_by(&:slug)
+        kept = settings.configurations.counts(:origin, listed.map(&:slug))
+        listed.map do |record|
+          family = families[record.subject]
+          there = family && form_there?(record.subject, record.about['form'])
+          { record: record, family: family, open: record.about['open'] && there, there: there, kept: kept.fetch(record.slug, 0) }
+        end
       end
 
       # The publication at an address with its plan, as long as it is open and the family has the form: whoever removes that withdraws it.
       def opened(address)
         found = publications.find(address)
-        there = found.content.publication.open && form_there?(found.content.publication)
+        own = found.content.publication
+        there = own.open && form_there?(own.family['slug'], own.form)
         raise Storage::Missing.new(address, 'published form') unless there
 
         publications.used(found.record)
         found.content
       end
 
-      def form_there?(publication)
-        settings.store.find(publication.family['slug']).family.form(publication.form)
+      def form_there?(slug, form)
+        settings.store.find(slug).family.form(form)
       rescue Storage::Missing
         false
       end

@@ -20,6 +20,7 @@ module VastLattice
         # A picture (SVG, or nil) without the names of what is drawn.
         def picture(svg)
           svg&.gsub(TITLES, '')&.gsub(NAMES) { |given| MEASURED.include?(Regexp.last_match(1)) ? given : '' }
+             &.sub(' role="img"', ' role="img" aria-label="Drawing of the product"')
         end
 
         # A scene (Result#scene) without the names of parts, components and features.
