@@ -39,7 +39,7 @@ class DurabilityTest < CoreCase
     other, writer = IO.pipe
     second = Process.spawn({ 'LATTICE_DATA' => @data }, START, '--fresh', '--port', TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }.to_s, out: writer, err: writer)
     writer.close
-    assert_match(/belong to a Vast Lattice that is running already/, other.read)
+    assert_match(/belong to a Vast Lattice that is running already/, Timeout.timeout(120) { other.read })
     Process.wait(second)
     assert_equal stored, stored_length
   end

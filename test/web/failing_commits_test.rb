@@ -24,7 +24,7 @@ class FailingCommitsTest < WebCase
     head = { 'HTTP_X_CSRF_TOKEN' => token }
     before = [length, store.version('side-frame'), store.history('side-frame').size]
     { ActiveRecord::ConnectionFailed.new('Lost connection during query') => 503, ActiveRecord::Deadlocked.new('Deadlock found') => 409,
-      ActiveRecord::StatementInvalid.new('Disk full') => 500 }.each do |error, code|
+      ActiveRecord::StatementInvalid.new('Disk full') => 507, ActiveRecord::StatementInvalid.new('Something else') => 500 }.each do |error, code|
       failing(error) { post_json("#{API}/edits", { 'edit' => EDIT }, head) }
       assert_equal code, last_response.status
       refute_match(/Lost|Deadlock|Disk|\.rb/, last_response.body)
