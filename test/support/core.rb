@@ -4,6 +4,7 @@
 require 'minitest/autorun'
 require_relative '../../lib/vast_lattice'
 require_relative 'families'
+require_relative 'watchdog'
 
 module CoreTest
   ROOT = File.expand_path('../..', __dir__)
@@ -13,6 +14,7 @@ end
 class CoreCase < Minitest::Test
   include VastLattice
   include Families
+  include Watchdog
 
   ROOT = CoreTest::ROOT
 
