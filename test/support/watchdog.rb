@@ -21,17 +21,20 @@ module Watchdog
       @test = test
       @since = now
       @main = Thread.current
-      @watch ||= Thread.new { look while sleep(LOOK) }
+      watching
     end
 
     def ended = @test = nil
 
     private
 
+    def watching = @watching ||= Thread.new { look while sleep(LOOK) }
+
     def look
       return unless @test && now - @since > MOST
 
-      warn("#{@test.class}##{@test.name} takes longer than #{MOST} s.", Thread.list.map { |thread| [thread.inspect, *thread.backtrace.to_a.first(25)].join("\n  ") })
+      warn "#{@test.class}##{@test.name} takes longer than #{MOST} s."
+      Thread.list.each { |thread| warn([thread.inspect, *thread.backtrace.to_a.first(25)].join("\n  ")) }
       @test = nil
       @main.raise("It took longer than #{MOST} s.")
     end
