@@ -1,10 +1,11 @@
 # frozen_string_literal: true
 
 module VastLattice
-  # Texts that every format can hold: characters of XML 1.0 (5th edition, 2.2, production Char), which leaves out nearly all control
-  # characters. What is typed or brought in is asked before it is kept, so that what is stored can always be written.
+  # Texts that every format can hold: characters of XML 1.0 (5th edition, 2.2, production Char) that are printable in YAML, too (1.2.2,
+  # 5.1, c-printable), which leaves out nearly all control characters. What is typed or brought in is asked before it is kept, so that
+  # what is stored can always be written.
   module Writable
-    OTHER = /[^\t\n\r\u{20}-\u{D7FF}\u{E000}-\u{FFFD}\u{10000}-\u{10FFFF}]/
+    OTHER = /[^\t\n\r\u{20}-\u{7E}\u{85}\u{A0}-\u{D7FF}\u{E000}-\u{FFFD}\u{10000}-\u{10FFFF}]/
 
     # Why a text cannot be written, nil where it can.
     def self.fault(text)

@@ -6,7 +6,7 @@ require_relative '../support/application'
 class SiteTest < WebCase
   # Methods of resources are shared, so that none may hide another's, or one of Sinatra's.
   def test_no_two_resources_share_a_method
-    modules = [Web::Helpers, Web::Answering, *Web::Site::RESOURCES]
+    modules = [Web::Helpers, Web::Answering, Web::ReadingFiles, *Web::Site::RESOURCES]
     names = modules.flat_map { |one| one.instance_methods(false) + one.private_instance_methods(false) }
     assert_equal names.uniq, names
     assert_empty names & (Sinatra::Base.instance_methods + Sinatra::Base.private_instance_methods)
@@ -14,7 +14,7 @@ class SiteTest < WebCase
 
   # What each route needs, by its beginning; the first that fits. Everything else needs the right to read, and to edit where it
   # writes.
-  NEEDS = { 'OPTIONS /api/forms' => :fill, 'POST /api/forms/:address/configurations' => :keep, 'POST /api/forms' => :fill, 'GET /api/forms' => :fill, 'GET /forms' => :fill,
+  NEEDS = { 'OPTIONS /api/forms' => :fill, 'POST /api/forms/:address/configurations' => :keep, 'POST /api/forms' => :fill, 'GET /api/forms' => :fill, 'GET /forms/:address' => :fill,
             'GET /configurations/compare' => :read, 'GET /configurations/:code' => :fill, 'GET /api/configurations/:code' => :fill, 'POST /api/configurations/:code/name' => :keep,
             'POST /api/configurations/:code/copy' => :keep, 'POST /api/families/:slug/forms/:form/configurations' => :read, 'POST /api/families/:slug/forms/:form/publication' => :publish,
             'DELETE /api/families/:slug/forms/:form/publication' => :publish, **%w[/api/families/:slug/try /api/families/:slug/foresee /api/families/:slug/conditions
@@ -22,15 +22,17 @@ class SiteTest < WebCase
                                                                                    /api/families/:slug/rules/as_table /api/families/:slug/rule_tables/as_rule /person].to_h { |path| ["POST #{path}", :read] } }.freeze
   # What everybody may.
   OPEN = ['GET /'].freeze
+  # What whoever made it may, and nobody else (VisitorsTest).
+  MAKERS = ['POST /api/configurations/:code/name'].freeze
 
   def needed(route, verb) = NEEDS.find { |beginning, _| route.start_with?(beginning) }&.last || (%w[GET HEAD].include?(verb) ? :read : :edit)
 
-  def routes = Web::Site.routes.except('HEAD').flat_map { |verb, list| list.map { |pattern, *| [verb, pattern.to_s.sub('/?', '')] } }.reject { |verb, path| OPEN.include?("#{verb} #{path}") }
+  def routes = Web::Site.routes.except('HEAD').flat_map { |verb, list| list.map { |pattern, *| [verb, pattern.to_s.sub('/?', '')] } }.reject { |verb, path| (OPEN + MAKERS).include?("#{verb} #{path}") }
 
   # Goes to a route of which all names stand for the family, the form, the publication or the configuration that there is.
   def walk(verb, pattern, names)
     path = pattern.gsub(/:(\w+)/) { names.fetch(Regexp.last_match(1), 'size') }.gsub('*', 'outcome')
-    custom_request(verb, path, '{}', 'HTTP_X_CSRF_TOKEN' => (path.start_with?('/api/forms/') ? Web::FormToken.made('x' * 64, names['address']) : @token), 'HTTP_ACCEPT' => 'application/json')
+    custom_request(verb, path, '{}', 'HTTP_X_CSRF_TOKEN' => (path.start_with?('/api/forms/') ? Web::FormToken.made('x' * 64, names['address']) : @token), 'HTTP_ACCEPT' => 'application/json', **@way)
     last_response.status
   end
 
@@ -55,9 +57,10 @@ class SiteTest < WebCase
     end
   end
 
-  # Begins anew in a role; gives the token of its pages.
+  # Begins anew in a role; gives the token of its pages. Visitors come by the door.
   def as(role, made)
     clear_cookies
+    @way = role == 'visitor' ? { Web::Door::HELD => 'yes' } : {}
     return visitor_token(made) if role == 'visitor' && get("/forms/#{made[:address]}")
 
     send_form('/person', 'role' => role)

@@ -15,6 +15,8 @@ module VastLattice
       MOST_ITEMS = 20_000
       # Keys that name the items of a list; in most lists it is "name".
       NAMES = { 'columns' => 'target', 'fields' => 'ask' }.freeze
+      # How Psych marks a text that would be taken for something else without.
+      TEXT = 'tag:yaml.org,2002:str'
       REFERENCE = 'References (* and &) are not allowed; write the value out.'
 
       # Reading stopped; the message says why, at +line+.
@@ -135,7 +137,8 @@ module VastLattice
       end
 
       def refuse_tag(tag)
-        refuse("Tags such as #{tag} are not allowed.") if tag
+        # That of a text says what every scalar is here.
+        refuse("Tags such as #{tag} are not allowed.") unless tag.nil? || tag == TEXT
       end
 
       def refuse(message, line = @line) = raise(Refused.new(line, message))

@@ -5,6 +5,8 @@ module VastLattice
     module Edits
       # Edits of components: what is placed, what it is given, where it is.
       module Components
+        # Characters of what something stands on (schema.json).
+        LONGEST_PLACE = 130
         TEXTS = %w[family label note role called built_when shown_when tier by_hand].freeze
         WORDS = { 'tier' => Feature::TIERS, 'by_hand' => ['', *Feature::HANDS] }.freeze
         SIDE = %w[own on side].freeze
@@ -74,6 +76,10 @@ module VastLattice
         # (none for no envelope), "envelope.label", "envelope.along", or a place or dimension of it. "3 as legs" also
         # makes a parameter.
         def self.set_components(family, components:, field:, text:)
+          if field.end_with?('.on') && text.size > LONGEST_PLACE
+            raise Error.new("What something stands on has at most #{LONGEST_PLACE} characters.", remedy: 'Pick one of the list.')
+          end
+
           family, text = named(family, Edits.find(family.components, components.first, 'component'), field, text)
           change(family, components) { |component| changed(component, field, text) }
         end
