@@ -34,14 +34,15 @@ module VastLattice
     # What is sent compressed, from so many bytes on: what is small is there sooner as it is.
     COMPRESSED = %w[application/json image/svg+xml text/html text/css text/javascript].freeze
     SMALL = 40_000
-    # Requests that one process answers at once. More than wait for heavy work (HeavyWork), so that pages are always served.
-    THREADS = 12
+
     # Whether an answer is worth to be compressed.
     def self.large?(_env, _status, headers, body)
       size = body.respond_to?(:to_ary) ? body.to_ary.sum(&:bytesize) : headers['content-length'].to_i
       size > SMALL
     end
 
+    # Requests that one process answers at once. More than wait for heavy work (HeavyWork), so that pages are always served.
+    THREADS = 12
     # Processes that serve: Ruby works in one thread of each at a time. One at least is there while another is started again.
     PROCESSES = Etc.nprocessors.clamp(2, 8)
     # Seconds that requests have to end when the program is stopped.

@@ -43,6 +43,9 @@ module VastLattice
         Queue.put_off(task)
       rescue Progress::Cancelled, Apart::Unwanted
         nil
+      rescue Apart::Ended => e
+        # What was killed is tried again; a mistake of the program has been told.
+        e.killed? ? raise : refuse(task, FAILED)
       rescue ActiveRecord::ActiveRecordError
         raise
       rescue VastLattice::Error => e
@@ -56,18 +59,17 @@ module VastLattice
       # task is tried again.
       def apart(task, kind, done)
         wanted = -> { Storage::TaskRecord.exists?(id: task.id, status: 'working') }
-        said = Apart.value('The file', kind.seconds, wanted: wanted) { away { done.result } }
-        said['result'] || raise(ActiveRecord::ConnectionFailed, said['away'])
-      rescue Apart::Ended => e
-        raise ActiveRecord::ConnectionFailed, e.message if e.killed?
+        said = Apart.value('The file', kind.seconds, wanted: wanted) { told { done.result } }
+        raise Progress::Cancelled if said['cancelled']
 
-        refuse(task, FAILED) && raise(Progress::Cancelled)
+        said['result'] || raise(ActiveRecord::ConnectionFailed, said['away'])
       end
 
-      def away
+      # In that process: what came of it, in plain form.
+      def told
         { 'result' => yield }
       rescue Progress::Cancelled
-        { 'away' => 'given up' }
+        { 'cancelled' => true }
       rescue ActiveRecord::ActiveRecordError => e
         { 'away' => e.message[0, 200] }
       end

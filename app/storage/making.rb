@@ -6,7 +6,7 @@ module VastLattice
     # time, one comes second.
     module Making
       # Stores a new family; returns it Stored. Its address is made from its title, unless there is a free +slug+ for it. Raises
-      # Refused when it has errors. +whose+ may say its "maker" (a browser) and its "origin".
+      # Refused when it has errors. +whose+ may say its "maker" (a browser), "sender" and "origin".
       def create(family, person:, slug: nil, **whose)
         naming([@kind.title(family)]) do
           refuse_taken(@kind.title(family))

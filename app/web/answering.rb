@@ -20,11 +20,9 @@ module VastLattice
 
       # Whoever comes by the door, or by the address of a published form in a browser that has seen nothing else, is a visitor.
       def role
-        if at_door?
-          Rights::VISITOR
-        else
-          session[:role] || (for_visitors? ? Rights::VISITOR : Rights::DEFAULT)
-        end
+        return Rights::VISITOR if at_door?
+
+        session[:role] || (for_visitors? ? Rights::VISITOR : Rights::DEFAULT)
       end
 
       def at_door? = Door.there?(env)

@@ -42,7 +42,7 @@ module VastLattice
       end
 
       # Whether a path is text, with whole %-sequences.
-      def readable?(path) = path.b.dup.force_encoding('UTF-8').valid_encoding? && !path.b.match?(/%(?!\h\h)/n)
+      def readable?(path) = path.b.force_encoding('UTF-8').valid_encoding? && !path.b.match?(/%(?!\h\h)/n)
 
       def host(request) = request.get_header('HTTP_HOST').to_s[/\A(?:\[([^\]]+)\]|([^:]+))/].to_s.delete('[]').downcase
 

@@ -10,8 +10,8 @@ module VastLattice
       # The pictures of proposals.
       SMALL = { width: 260.0, tallest: 150.0, dimensions: false }.freeze
 
-      # +params+ choose the picture, as PictureParams; the dimensions are the main ones. What is told of a discreet filling holds what its
-      # form asks for and shows, and nothing else.
+      # +params+ choose the picture, as PictureParams; the dimensions are the main ones. What is told holds what the form asks for and
+      # shows, and nothing else (Guide::Discretion).
       def initialize(filling, params)
         @filling = filling
         @view, *size = PictureParams.read(params).values_at(:view, :width, :height)
@@ -20,7 +20,6 @@ module VastLattice
 
       # Everything that follows an answer, in plain form (docs/api.md).
       def outcome
-        filling.result
         { 'form' => filling.state.to_tree, 'answers' => filling.answers, 'dropped' => filling.dropped,
           'part_number' => part_number, **prices, 'facts' => facts, 'svg' => svg }
       end
@@ -34,10 +33,7 @@ module VastLattice
         { 'proposals' => found.all.map { |proposal| proposal_tree(found, proposal) } }
       end
 
-      def mesh
-        scene = filling.result.scene
-        filling.discreet? ? Guide::Discretion.scene(scene) : scene
-      end
+      def mesh = Guide::Discretion.scene(filling.result.scene)
 
       private
 
@@ -51,15 +47,14 @@ module VastLattice
       def prices
         told = { 'price' => filling.result.price, 'lines' => filling.result.told_lines.map(&:to_tree),
                  'unpriced' => filling.result.unpriced }
-        filling.discreet? ? Guide::Discretion.prices(told, filling.form.price) : told
+        Guide::Discretion.prices(told, filling.form.price)
       end
 
       def facts = filling.result.fact_texts.slice('mass', 'size')
 
       # The 3D view is drawn by the browser.
       def svg(filled = filling, size = @size)
-        drawn = @view == 'solid' ? nil : filled.result.view(@view, density: :main, **size)
-        filled.discreet? ? Guide::Discretion.picture(drawn) : drawn
+        Guide::Discretion.picture(filled.result.view(@view, density: :main, **size)) unless @view == 'solid'
       end
 
       def proposal_tree(found, proposal)
@@ -69,7 +64,7 @@ module VastLattice
       end
 
       # The total, where it is shown at all.
-      def price(filled) = filled.discreet? && filled.form.price == 'none' ? '' : filled.result.price
+      def price(filled) = filled.form.price == 'none' ? '' : filled.result.price
 
       def changes(proposal, filled)
         proposal.changes.map do |field, value|

@@ -7,8 +7,7 @@ module VastLattice
       attr_reader :api, :token, :pictures
 
       # +open+ is a Guide::OpenForm, +edition+ that of its family; +api+ is the address of what it asks, +pictures+ where its pictures
-      # are; +answers+ are texts to begin with; what of them cannot be read is left out. +token+ is shown when something is sent. What
-      # is told is the same for everybody, so that its author sees what visitors see.
+      # are; +answers+ are texts to begin with; what of them cannot be read is left out. +token+ is shown when something is sent.
       def initialize(open, api:, pictures:, token:, edition:, answers: {}, draft: false)
         @open = open
         @api = api
@@ -37,10 +36,10 @@ module VastLattice
       private
 
       # An old link may name what is not asked any more.
-      def begun(answers) = filled(answers) || @open.filling(answers.select { |name, text| filled({ name => text }) }, discreet: true)
+      def begun(answers) = filled(answers) || @open.filling(answers.select { |name, text| filled({ name => text }) })
 
       def filled(answers)
-        @open.filling(answers, discreet: true)
+        @open.filling(answers)
       rescue Guide::Refused, Plan::PickError
         nil
       end

@@ -25,11 +25,9 @@ module VastLattice
 
       # The form of a name after a change; one that is new and says the same is what it is called now.
       def form_after(name, before, after)
-        after.form(name) || before.form(name)&.then do |own|
-          after.forms.find do |form|
-            !before.form(form.name) && form.with(name: own.name) == own
-          end
-        end
+        own = before.form(name)
+        fresh = after.forms.reject { |form| before.form(form.name) }
+        after.form(name) || (own && fresh.find { |form| form.with(name: own.name) == own })
       end
     end
   end

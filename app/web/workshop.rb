@@ -47,6 +47,8 @@ module VastLattice
       def headers(env)
         named = env.select { |key, _| key.start_with?('HTTP_') && key != 'HTTP_CONNECTION' }
         named = named.transform_keys { |key| key.delete_prefix('HTTP_').tr('_', '-') }
+        # Who asks is another than the one that hands on.
+        named['X-Forwarded-For'] = Rack::Request.new(env).ip.to_s
         Door.there?(env) ? named.merge(Door::HEADER => 'yes') : named
       end
 

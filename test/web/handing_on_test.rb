@@ -39,6 +39,18 @@ class HandingOnTest < WebCase
   # What was asked here and there since the last call.
   def asked = [@here, @there].map { |app| Array.new(app.asked.size) { app.asked.pop } }
 
+  # The workshop is told who asks, so that a bound of one visitor is not one of all; and that he came by the door.
+  def test_who_asks_is_told
+    given = nil
+    told = Web::Workshop.new(@socket)
+    @there.app = ->(env) { given = [Rack::Request.new(env).ip, Web::Door.there?(env)] and [200, {}, ['x']] }
+    env = Rack::MockRequest.env_for('/forms/x', 'REMOTE_ADDR' => '198.51.100.7', 'HTTP_HOST' => 'localhost')
+    told.call(env)
+    assert_equal ['198.51.100.7', false], given
+    told.call(env.merge('REMOTE_ADDR' => '203.0.113.9', Web::Door::THERE => true))
+    assert_equal ['203.0.113.9', true], given
+  end
+
   HEAVY = '/api/families/heavy/outcome'
 
   def test_what_takes_long

@@ -128,6 +128,17 @@ class VisitorsTest < WebCase
     end
   end
 
+  # Tried before it was published: by its code it tells what it is, not what it would be now.
+  def test_what_comes_from_no_published_form
+    sign = token
+    code = post_json("/api/families/#{@slug}/forms/order/configurations", { 'name' => 'Tried', 'entries' => {} }, { 'HTTP_X_CSRF_TOKEN' => sign })['code']
+    clear_cookies
+    assert_equal 'unknown', get_json("/api/configurations/#{code}/differences")['status']
+    get "/configurations/#{code}"
+    assert_equal 200, last_response.status
+    refute_match(/As it was|Impossible now|Differs/, last_response.body)
+  end
+
   # What was changed and not published yet is for engineers alone.
   def test_what_is_not_published
     code = keep['code']
@@ -173,7 +184,13 @@ class VisitorsTest < WebCase
     copy = post_json("/api/configurations/#{code}/copy", {}, 'HTTP_X_CSRF_TOKEN' => sign)
     assert_equal({ 'name' => 'Mine too' }, post_json("/api/configurations/#{copy['code']}/name", { 'name' => 'Mine too' }, 'HTTP_X_CSRF_TOKEN' => sign))
     fill(VastLattice::Web::ConfigurationsAPI::MOST_OF_VISITOR)
-    assert_match(/today/, keep.dig('error', 'message'))
+    assert_match(/kept 60 configurations today/, keep.dig('error', 'message'))
+    # Saying that one is another browser helps until there are too many from one address.
+    clear_cookies
+    refute_nil keep['code']
+    fill(VastLattice::Web::ConfigurationsAPI::MOST_OF_SENDER - VastLattice::Web::ConfigurationsAPI::MOST_OF_VISITOR)
+    clear_cookies
+    assert_match(/kept 600 configurations today/, keep.dig('error', 'message'))
     clear_cookies
     Storage::DocumentRecord.where(kind: 'configuration').update_all(created_at: Time.now - 100_000)
     refute_nil keep['code']

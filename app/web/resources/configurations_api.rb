@@ -8,9 +8,11 @@ module VastLattice
 
       # Configurations of one list.
       LISTED = 200
-      # Configurations of one published form, and those of one visitor in a day.
+      # Configurations of one published form; those of one visitor in a day, and those from one address of the network, which may be that
+      # of many visitors: a browser can always say that it is another one.
       MOST_OF_FORM = 5000
       MOST_OF_VISITOR = 60
+      MOST_OF_SENDER = 600
       DAY = 86_400
 
       # No more are kept.
@@ -96,16 +98,24 @@ module VastLattice
       # Stores one of which the person is the maker, as long as there is room.
       def stored_configuration(made, origin, **options)
         origin = nil if origin.to_s.empty?
-        if origin && settings.configurations.count(origin: origin) >= MOST_OF_FORM
-          raise Many.new("Of this form #{MOST_OF_FORM} configurations are kept already.", remedy: 'Ask its author to remove some.')
-        end
+        sender = Digest::SHA256.hexdigest("#{settings.secret} #{request.ip}")[0, 40]
+        ensure_room(origin: origin) if origin
+        ensure_room_of_visitor(maker: maker, sender: sender) if discreet?
+        configurations.create(made, person: person, maker: maker, sender: sender, origin: origin, **options)
+      end
 
-        maker = self.maker || (discreet? ? "at #{Digest::SHA256.hexdigest(request.ip.to_s)[0, 36]}" : nil)
-        if discreet? && settings.configurations.count(maker: maker, since: Time.now.utc - DAY) >= MOST_OF_VISITOR
-          raise Many.new("You have kept #{MOST_OF_VISITOR} configurations today.", remedy: 'Come back tomorrow.')
-        end
+      def ensure_room(origin:)
+        return if settings.configurations.count(origin: origin) < MOST_OF_FORM
 
-        configurations.create(made, person: person, maker: maker, origin: origin, **options)
+        raise Many.new("Of this form #{MOST_OF_FORM} configurations are kept already.", remedy: 'Ask its author to remove some.')
+      end
+
+      # In a day. Whoever shows no browser is known by where he is alone.
+      def ensure_room_of_visitor(maker:, sender:)
+        bounds = { { sender: sender } => MOST_OF_SENDER, { maker: maker }.compact => MOST_OF_VISITOR }.reject { |whose, _| whose.empty? }
+        many = bounds.find { |whose, most| settings.configurations.count(since: Time.now.utc - DAY, **whose) >= most } or return
+
+        raise Many.new("You have kept #{many.last} configurations today.", remedy: 'Come back tomorrow.')
       end
 
       # Whether the person may rename one: its maker, or, where nobody knows who that was, whoever edits.
@@ -117,14 +127,13 @@ module VastLattice
         numbered.any? { |record| !settings.configurations.find(record.slug).content.same_as?(result) }
       end
 
-      # One as the person may see it.
-      def configuration(code)
-        found = configurations.find(code)
-        configurations.used(found.record)
-        discreet? ? found.content.discreet : found.content
+      # A stored one as the person may see it.
+      def seen(stored)
+        configurations.used(stored.record)
+        discreet? ? stored.content.discreet : stored.content
       end
 
-      def configuration_tree(code) = configuration(code).to_tree
+      def configuration_tree(code) = seen(configurations.find(code)).to_tree
 
       # A configuration with the name that its form has now, where it came from a published one.
       def form_now(own)
@@ -142,8 +151,11 @@ module VastLattice
         { code: record.slug, name: record.name, kept: record.created_at.utc.iso8601, **record.about.to_h }
       end
 
-      # Whoever has nothing but the code is told what the published form would come to: what is not published is not for him.
+      # Whoever has nothing but the code is told what the published form would come to: what is not published is not for him. What was
+      # tried before it was published has none.
       def differences_published(own)
+        return { 'status' => 'unknown', 'differences' => [], 'reasons' => [] } if own.source.empty?
+
         opened = publications.find(own.source).content
         raise Storage::Missing.new(own.source, 'published form') unless opened.publication.open
 

@@ -28,7 +28,7 @@ module VastLattice
         end
 
         get '/:code.pdf', needs: :fill do |code|
-          own = configuration(code)
+          own = seen(configurations.find(code))
           content_type 'application/pdf'
           attachment "#{code}.pdf", :inline
           Exchange::SummaryPDF.new(own, code).render
@@ -43,7 +43,7 @@ module VastLattice
         get '/:code', needs: :fill do |code|
           @code = code
           found = configurations.find(code)
-          @own = configuration(code)
+          @own = seen(found)
           @renames = renames?(found.record)
           @now = differences_now(found.content)
           @tables = edits? && @now['version'] ? store.find(@own.family['slug']).family.variant_tables : []

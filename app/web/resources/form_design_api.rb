@@ -18,17 +18,14 @@ module VastLattice
         get('/families/:slug/pictures/:name') { |slug, name| picture(store.find(slug).family, name) }
 
         %w[outcome choices proposals mesh].each do |what|
-          get("/api/families/:slug/forms/:form/#{what}") do |slug, name|
-            answer(told(what, draft(slug, name).filling(answered, discreet: true)))
-          end
+          get("/api/families/:slug/forms/:form/#{what}") { |slug, name| answer(told(what, draft(slug, name).filling(answered))) }
         end
 
         get('/api/families/:slug/forms/:form/schema') { |slug, name| answer(draft(slug, name).schema.to_tree) }
 
         post '/api/families/:slug/forms/:form/configurations', needs: :keep do |slug, name|
           form = draft(slug, name)
-          answer(keep_configuration(form.filling(sent_answers(form.schema), discreet: true), family: family_facts(store.find(slug)),
-                                                                                             source: ''))
+          answer(keep_configuration(form.filling(sent_answers(form.schema)), family: family_facts(store.find(slug)), source: ''))
         end
 
         # The edits that take a JSON Schema as a form: the body as it is; name=NAME.

@@ -22,7 +22,7 @@ module VastLattice
         get '/:address', needs: :fill do |address|
           found = asked_form(address)
           answer(title: found.form.title, edition: found.publication.family['version'], token: FormToken.made(settings.secret, address),
-                 schema: found.schema.to_tree, outcome: told('outcome', found.filling(discreet: true)))
+                 schema: found.schema.to_tree, outcome: told('outcome', found.filling))
         end
 
         get('/:address/schema', needs: :fill) { |address| answer(asked_form(address).schema.to_tree) }
@@ -31,7 +31,7 @@ module VastLattice
           get("/:address/#{what}", needs: :fill) do |address|
             found = asked_form(address)
             known_by(publications.find(address).digest) if what == 'mesh'
-            answer(told(what, found.filling(answered, discreet: true)))
+            answer(told(what, found.filling(answered)))
           end
         end
 
@@ -87,7 +87,7 @@ module VastLattice
           raise Foreign.new('The request shows no token of this form, or an old one.', remedy: 'Open the form again.')
         end
 
-        found.filling(sent_answers(found.schema), discreet: true)
+        found.filling(sent_answers(found.schema))
       end
 
       # Answers in plain JSON, or texts as they are typed.

@@ -26,7 +26,7 @@ module VastLattice
         # A scene (Result#scene) without the names of parts, components and features.
         def scene(scene)
           shapes = scene['shapes'].map { |shape| shape.merge('groups' => shape['groups'].map { |group| group.merge('feature' => nil) }) }
-          { 'bodies' => scene['bodies'].map { |body| body.merge('part' => '', 'component' => '') }, 'shapes' => shapes }
+          scene.merge('bodies' => scene['bodies'].map { |body| body.merge('part' => '', 'component' => '') }, 'shapes' => shapes)
         end
 
         # {"price", "lines", "unpriced"} as a form shows them to visitors (Family::Form::PRICES): never an operation, nor which rule it was.

@@ -37,12 +37,10 @@ module VastLattice
       end
 
       # The FormState of the result, with the findings of its shape.
-      def state = @state ||= FormState.new(result.outcome, form, result.findings, discreet: discreet?)
-
-      def discreet? = @discreet
+      def state = @state ||= FormState.new(result.outcome, form, result.findings, discreet: @discreet)
 
       # The same form filled in otherwise, as discreetly.
-      def with(answers) = Filling.new(plan, form, answers, discreet: discreet?)
+      def with(answers) = Filling.new(plan, form, answers, discreet: @discreet)
 
       def findings = state.findings
       def valid? = findings.none?(&:error?)

@@ -11,8 +11,9 @@ module VastLattice
         @form = form
       end
 
-      # As of Filling. Raises Refused, Plan::PickError.
-      def filling(answers = {}, **options) = Filling.new(plan, form, answers, **options)
+      # As of Filling, discreet: what is told is the same for everybody, so that its author sees what visitors see. Raises Refused,
+      # Plan::PickError.
+      def filling(answers = {}) = Filling.new(plan, form, answers, discreet: true)
 
       # What plain JSON it takes: an AnswersSchema.
       def schema = @schema ||= AnswersSchema.new(plan, form)
