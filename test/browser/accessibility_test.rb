@@ -9,7 +9,7 @@ class AccessibilityTest < BrowserCase
            *%w[gallery compare combine numbers].map { |tab| "/families/roller/vary?tab=#{tab}" }, '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape', '/families/side-frame/forms/full', '/configurations', '/forms',
            '/families/straight-module/shape?open=component:rollers', '/families/straight-module/prove', '/families/straight-module/parts'].freeze
   # Pages that scroll as a whole, with what shows that they are there.
-  SHEETS = { '/families' => '.card-sheet', '/configurations' => '.sheet', '/families/straight-module/parts' => '.parts-table' }.freeze
+  SHEETS = { '/families' => '.card-sheet', '/configurations' => '.kept-table', '/forms' => '.published-table', '/families/straight-module/parts' => '.parts-table' }.freeze
   # Brings more of a page to light: forms, selections, marks of measuring.
   UNFOLD = <<~JS
     document.querySelector('.rule-new button')?.click();
@@ -29,6 +29,17 @@ class AccessibilityTest < BrowserCase
   # Pages that are much like another one, for the long run.
   ALIKE = %w[/families/roller/vary?tab=compare /families/roller/vary?tab=numbers /families/roller/vary?tab=combine /families/roller/shape?open=stock:tube
              /families/support-leg/shape /families/side-frame/release /families/side-frame/shape?open=windows /families/straight-module/prove].freeze
+
+  # A published form and a configuration, so that their lists have something to show.
+  def setup
+    super
+    stored = store.find('side-frame')
+    facts = { 'slug' => stored.slug, 'name' => stored.family.name, 'version' => stored.version }
+    opened = Guide::Publication::Opened.new(Guide::Publication.of(stored.plan, stored.family.form('quick'), family: facts, by: 'Engineer', at: '2026-11-30T09:00:00Z'))
+    VastLattice::Storage::Store.new(VastLattice::Storage::PublicationDocument).create(opened.publication, person: 'Engineer')
+    kept = Guide::Configuration.of(opened.filling, name: 'One', code: 'X', family: facts, made_at: '2026-11-30T09:00:00Z')
+    VastLattice::Storage::Store.new(VastLattice::Storage::ConfigurationDocument).create(kept, person: 'Engineer')
+  end
 
   def test_axe_finds_nothing_serious_and_nothing_overflows
     (ENV['LATTICE_LONG'] ? PAGES : PAGES - ALIKE).each do |path|
