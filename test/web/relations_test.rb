@@ -7,6 +7,12 @@ require_relative '../support/application'
 class RelationsTest < WebCase
   WITHOUT = %w[straight-module].freeze
 
+  # Looks that were made up are nobody else's.
+  def teardown
+    Storage::ReviewRecord.delete_all
+    super
+  end
+
   # Names of families that use others by names: {name => used}.
   def store_all(shape)
     families = shape.map do |name, used|
