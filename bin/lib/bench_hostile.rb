@@ -16,7 +16,7 @@ class BenchHostile
   end
   HOLES = {
     'name' => 'd', 'kind' => 'hole', 'diameter' => '40 mm', 'depth' => 'deep + index * 0.1 mm',
-    'horizontal' => { 'from' => 'left', 'offset' => '100 mm' }, 'pattern' => { 'kind' => 'row', 'count' => '240', 'pitch' => '10 mm' }
+    'horizontal' => { 'from' => 'left', 'offset' => '100 mm' }, 'pattern' => { 'kind' => 'linear', 'count' => '240', 'pitch' => '10 mm' }
   }.freeze
   PLATE = { 'kind' => 'plate', 'width' => '3000 mm', 'height' => '2000 mm', 'thickness' => '30 mm' }.freeze
   # Families that share families, level by level.

@@ -10,7 +10,9 @@ require_relative 'bench_hostile'
 # demo. What is measured: requests a second, how long they take, whether a client starves or gets an error, memory.
 class BenchLoad
   ROOT = File.expand_path('../..', __dir__)
-  CLIENTS = [8, 16, 32].freeze
+  CLIENTS = ENV.fetch('LOAD_CLIENTS', '8,16,32').split(',').map { |count| Integer(count) }.freeze
+  # How often memory is looked at while a crowd is there.
+  LOOKS = 10
   SLUGS = %w[side-frame roller support-leg end-stop].freeze
 
   # What one client met: seconds of each request, errors by what they were.
@@ -145,6 +147,10 @@ class BenchLoad
   def crowd(count)
     ends = now + @seconds
     threads = Array.new(count) { |number| Thread.new { client(number, ends) } }
+    @memory = Array.new(LOOKS) do
+      sleep @seconds / LOOKS.to_f
+      memory
+    end
     threads.map(&:value)
   end
 
@@ -213,15 +219,23 @@ class BenchLoad
      ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]], ['the slowest', times.max],
      ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
      ["errors#{" (#{errors.map { |what, times| "#{times} × #{what}" }.join(', ')})" if errors.any?}", errors.values.sum, :plain],
-     ['memory of all that serves', memory, :kilobytes]]
+     *@memory.each_slice(LOOKS / 2).zip(%w[first second]).map do |looks, half|
+       ["memory of all that serves, at most in the #{half} half", looks.max, :kilobytes]
+     end]
   end
 
   # Of all processes below the one that was started, but the database, in kB; what they share counts once (PSS).
   def memory
-    below = descendants(@pid).reject { |pid| File.read("/proc/#{pid}/cmdline").include?('mariadbd') }
-    [@pid, *below].sum { |pid| File.read("/proc/#{pid}/smaps_rollup")[/^Pss:\s+(\d+)/, 1].to_i }
+    [@pid, *descendants(@pid)].sum do |pid|
+      told_of(pid, 'cmdline').include?('mariadbd') ? 0 : told_of(pid, 'smaps_rollup')[/^Pss:\s+(\d+)/, 1].to_i
+    end
+  end
+
+  # What the system tells of a process; nothing of one that has gone.
+  def told_of(pid, what)
+    File.read("/proc/#{pid}/#{what}")
   rescue SystemCallError
-    0
+    ''
   end
 
   def descendants(pid) = `pgrep -P #{pid}`.split.map(&:to_i).flat_map { |child| [child, *descendants(child)] }

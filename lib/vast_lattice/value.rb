@@ -28,12 +28,14 @@ module VastLattice
 
       private
 
-      # Defines +initialize+ with the fields as keywords. It is written out for each class, since half of what compiling a
-      # family does is to make values. Raises ArgumentError for a missing or an unknown field, as any method does.
+      # Defines +initialize+ with the fields as keywords, and what values are equal by. It is written out for each class, since half
+      # of what compiling a family does is to make values. Raises ArgumentError for a missing or an unknown field, as any method does.
       def take_fields
         keywords = fields.map { |name, default| "#{name}:#{" self.class.fields[:#{name}]" unless REQUIRED.equal?(default)}" }
         kept = fields.keys.map { |name| "@#{name} = kept(#{name})" }
-        class_eval("def initialize(#{keywords.join(', ')})\n#{kept.join("\n")}\nfreeze\nend", __FILE__, __LINE__)
+        held = "[#{['self.class', *fields.keys.map { |name| "@#{name}" }].join(', ')}]"
+        class_eval("def initialize(#{keywords.join(', ')})\n#{kept.join("\n")}\nfreeze\nend\ndef held = #{held}\nprotected :held",
+                   __FILE__, __LINE__ - 1)
       end
     end
 
@@ -43,10 +45,10 @@ module VastLattice
     # Fields and their values, shallow.
     def to_h = self.class.fields.keys.to_h { |name| [name, public_send(name)] }
 
-    def ==(other) = equal?(other) || (other.class == self.class && other.to_h == to_h)
+    def ==(other) = equal?(other) || (other.class == self.class && other.held == held)
     alias eql? ==
 
-    def hash = [self.class, to_h].hash
+    def hash = held.hash
 
     # Short: values hold values.
     def inspect

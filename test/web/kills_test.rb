@@ -129,13 +129,15 @@ class KillsTest < CoreCase
   end
 
   def descendants(pid) = `pgrep -P #{pid}`.split.map(&:to_i).flat_map { |child| [child, *descendants(child)] }
-  def command(pid) = File.read("/proc/#{pid}/cmdline").tr("\0", ' ')
-  def parent(pid) = Integer(File.read("/proc/#{pid}/stat")[/\) \S (\d+)/, 1])
+  def command(pid) = told(pid, 'cmdline').tr("\0", ' ')
+  def parent(pid) = told(pid, 'stat')[/\) \S (\d+)/, 1].to_i
+  def alive?(pid) = told(pid, 'stat').match?(/\) [^Z]/)
 
-  def alive?(pid)
-    !File.read("/proc/#{pid}/stat").include?(') Z')
+  # What the system tells of a process; nothing of one that has gone.
+  def told(pid, what)
+    File.read("/proc/#{pid}/#{what}")
   rescue SystemCallError
-    false
+    ''
   end
 
   def answers? = Net::HTTP.get_response('127.0.0.1', '/api/families/side-frame', @port).code == '200'

@@ -16,10 +16,18 @@ module VastLattice
       PRODUCTS = { '*' => :times, '/' => :divide }.freeze
       POWERS = { '**' => :power }.freeze
       MOST_ITEMS = 500
+      # Trees of short texts: an edit changes one text, and a family is compiled with all of them.
+      PARSED = Memo.new(4000)
+      SHORT = 200
+      private_constant :PARSED, :SHORT
 
       # Returns the root Node; with +brackets+, the spans of what stands in brackets hold these, so that it can be cut out of the
       # text whole. Raises Formula::Error.
-      def self.parse(text, brackets: false) = new(text, brackets: brackets).parse
+      def self.parse(text, brackets: false)
+        return new(text, brackets: brackets).parse if text.size > SHORT
+
+        PARSED.fetch([-text, brackets]) { new(text, brackets: brackets).parse }
+      end
 
       # The condition that an input (a Node) passes one of the unary tests of +text+ (OMG DMN 1.5, 10.3.1.2,
       # rule 17): "-" for any, "< 5", "[1..3]", "1, 2", "not(3)". Numbers without a unit take +unit+.
