@@ -16,7 +16,7 @@ class BenchLoad
   SLUGS = %w[side-frame roller support-leg end-stop].freeze
 
   # What one client met: seconds of each request, errors by what they were.
-  Client = Struct.new(:times, :errors, :late)
+  Client = Struct.new(:times, :errors, :late, :slowest)
 
   def initialize(seconds: Integer(ENV.fetch('LOAD_SECONDS', '60')), root: ENV.fetch('LOAD_ROOT', ROOT))
     @seconds = seconds
@@ -155,7 +155,7 @@ class BenchLoad
   end
 
   def client(number, ends)
-    found = Client.new([], Hash.new(0), [])
+    found = Client.new([], Hash.new(0), [], [0.0])
     random = Random.new(number)
     Net::HTTP.start('127.0.0.1', @port, read_timeout: 60) do |http|
       session = open_session(http)
@@ -179,7 +179,9 @@ class BenchLoad
     response = http.request(asked)
     # Proposals wait for each other on purpose, and are refused where many wait.
     proposals = asked.path.include?('/proposals')
-    (proposals ? found.late : found.times) << (now - begun)
+    taken = now - begun
+    (proposals ? found.late : found.times) << taken
+    found.slowest = [taken, "#{asked.method} #{asked.path}"] unless proposals || taken < found.slowest.first
     found.errors[response.code] += 1 unless ['200', '302', '409', *('503' if proposals)].include?(response.code)
   end
 
@@ -214,14 +216,22 @@ class BenchLoad
   def told(count, clients)
     times = clients.flat_map(&:times).sort
     share = ->(part) { times[(times.size * part).floor.clamp(0, times.size - 1)] }
-    errors = clients.map(&:errors).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
     [["#{count} clients: requests a second", times.size / @seconds.to_f, :plain], ['half of them within', share[0.5]],
-     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]], ['the slowest', times.max],
-     ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain],
-     ["errors#{" (#{errors.map { |what, times| "#{times} × #{what}" }.join(', ')})" if errors.any?}", errors.values.sum, :plain],
-     *@memory.each_slice(LOOKS / 2).zip(%w[first second]).map do |looks, half|
-       ["memory of all that serves, at most in the #{half} half", looks.max, :kilobytes]
-     end]
+     ['19 of 20 within', share[0.95]], ['99 of 100 within', share[0.99]],
+     ["the slowest (#{clients.map(&:slowest).max_by(&:first).last})", times.max],
+     ['fewest requests of a client', clients.map { |client| client.times.size }.min, :plain], wrong(clients), *halves]
+  end
+
+  def wrong(clients)
+    errors = clients.map(&:errors).reduce { |one, other| one.merge(other) { |_, a, b| a + b } }
+    ["errors#{" (#{errors.map { |what, times| "#{times} × #{what}" }.join(', ')})" if errors.any?}", errors.values.sum, :plain]
+  end
+
+  # Whether it goes on growing.
+  def halves
+    @memory.each_slice(LOOKS / 2).zip(%w[first second]).map do |looks, half|
+      ["memory of all that serves, at most in the #{half} half", looks.max, :kilobytes]
+    end
   end
 
   # Of all processes below the one that was started, but the database, in kB; what they share counts once (PSS).

@@ -16,14 +16,18 @@ module VastLattice
     end
 
     # That of a Plan::Run, the same for all who share it.
-    def self.of_run(run) = run.once { new(run.plan, run.pick, run.raw) }
+    def self.of_run(run) = run.once { new(run.plan, run.pick, run.raw, run.call) }
+
+    # The Plan::Run::Call that it comes from, as a component's; nil else.
+    attr_reader :call
 
     # Whether it is a component's.
-    def component? = pick.pick == :given
+    def component? = !call.nil?
 
-    def initialize(plan, pick, result)
+    def initialize(plan, pick, result, call = nil)
       @plan = plan
       @pick = pick
+      @call = call
       @values, @deciders, @taken, @limits, @raw_findings, @raw_lines, @inside = result
       @raw_findings = heard(@raw_findings) if @inside
     end
@@ -217,6 +221,6 @@ module VastLattice
     attr_reader :raw_findings, :raw_lines
 
     # Outcomes of components that are built, each different one once.
-    def built_outcomes = placings.select(&:built?).flat_map { |placing| placing.instances.map(&:last) }.uniq(&:object_id)
+    def built_outcomes = placings.select(&:built?).flat_map { |placing| placing.instances.map(&:last) }.uniq(&:call)
   end
 end

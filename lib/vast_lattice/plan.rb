@@ -4,18 +4,15 @@ module VastLattice
   # A family compiled: its texts read, names found, dimensions checked, everything ordered and turned
   # into one lambda. A family with errors still gives a plan, which holds the findings but cannot run.
   class Plan
-    # Solids, pictures and meshes that a plan remembers.
-    REMEMBERED = 16
-    # Masses and sizes that a plan remembers: a few numbers each.
-    FIGURES = 50_000
-
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
     # +late_program+ is nil where nothing waits for the shape, +form_program+ where no form has conditions; +decisive+ are the
-    # indexes of the targets whose values decide solids and masses.
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels, :memo, :figures,
-                :state_indexes, :decisive, :placed, :influence, :nothing, :default_rows, :place_program, :kept
+    # indexes of the targets whose values decide solids and masses. What follows from it is remembered (Memory) under its +mark+; its
+    # solids under the +shape_mark+, masses and sizes under the +figure_mark+, which plans of other editions share where these stay.
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels,
+                :state_indexes, :decisive, :placed, :influence, :nothing, :default_rows, :place_program,
+                :mark, :shape_mark, :figure_mark
 
     # {form => its FormFields}
     attr_reader :form_fields
@@ -29,10 +26,9 @@ module VastLattice
       @family = family
       @also = also
       @placed = Placed.new(family, library)
-      @kept = Kept.new
       @influence = Influence.new(self)
       found = bind(family, before)
-      take_over(before)
+      marked(before)
       @nothing = Array.new(targets.size).freeze
       @default_rows = default_rows_of_tables
       @state_indexes = indexes_of_states
@@ -90,7 +86,10 @@ module VastLattice
     end
 
     # What comes of it where a parent gives Given::Items: a Run. Equal calls share one.
-    def run(items) = kept.runs.fetch(items) { Run.of(self, items) }
+    def run(items)
+      call = Run::Call.new(mark, items)
+      Memory.here.runs.fetch(call) { Run.of(self, call) }
+    end
 
     # Values of the table columns that formulas use as lists.
     def lists = symbols.lists.values
@@ -139,12 +138,12 @@ module VastLattice
 
     def default_rows_of_tables = bound.tables.map { |one| one.table.lookup? ? nil : one.table.default_row_index }.freeze
 
-    # What earlier shapes came to.
-    def take_over(before)
+    def marked(before)
+      @mark = Memory.mark
       same = before && same_shapes?(before.family)
-      @memo = same ? before.memo : Memo.new(REMEMBERED)
+      @shape_mark = same ? before.shape_mark : @mark
       # Shapes may be given by lists, which an edit of a cell changes.
-      @figures = same && lists == before.lists ? before.figures : Memo.new(FIGURES)
+      @figure_mark = same && lists == before.lists ? before.figure_mark : @mark
     end
 
     # {name of a part, feature or component => indexes of its states built and shown}

@@ -85,7 +85,7 @@ module VastLattice
     def scene(tier: 'full', only: nil, without: [])
       shapes = {}.compare_by_identity
       bodies = chosen(only: only, without: without).select { |body| body.shown && body.drawn_in?(tier) }.filter_map do |body|
-        shape = kept('The picture', [:shape, tier, body.solid.object_id]) { shape(Drawing::Tier.of(body, tier)) } or next
+        shape = kept('The picture', [:shape, tier, body.solid.mark]) { shape(Drawing::Tier.of(body, tier)) } or next
         number = shapes[shape] ||= shapes.size
         { 'part' => body.part.name, 'component' => body.path.join('.'), 'colour' => body.colour, 'shape' => number,
           'frame' => placed(body.frame) }
@@ -126,7 +126,7 @@ module VastLattice
     end
 
     # What a picture of a body depends on.
-    def solid_key(body) = [body.solid.object_id, body.colour, body.shown, body.frame.origin, body.frame.u, body.frame.v]
+    def solid_key(body) = [body.solid.mark, body.colour, body.shown, body.frame.origin, body.frame.u, body.frame.v]
 
     # The features that come after the step up to which the model is built, as they will be: Geometry::PlacedFeature.
     def later
@@ -137,9 +137,9 @@ module VastLattice
 
     def measured = { 'surface' => model.surface_area, 'centre' => model.centroid, 'size' => model.bounds.size }
 
-    # What the plan remembers under a key; also that it takes too much work.
+    # What is remembered under a key; also that it takes too much work.
     def kept(what, key)
-      found = plan.memo.fetch(key) { within_budget(what) { yield || :nothing } || @missing.last }
+      found = Memory.here.pictures.fetch([plan.shape_mark, key]) { within_budget(what) { yield || :nothing } || @missing.last }
       return found unless found == :nothing || found.is_a?(Finding)
 
       missing(*found.to_h.values_at(:code, :level, :message, :remedy)) if found.is_a?(Finding)

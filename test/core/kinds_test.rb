@@ -135,18 +135,6 @@ class KindsTest < CoreCase
     refute_same solid.call, solid.call(overrides: { 'h.built' => 'suppressed' })
   end
 
-  # The longest unused is forgotten; what is kept is made once, also for many threads that come one after the other.
-  def test_a_memo_keeps_the_latest
-    memo = Memo.new(2)
-    made = []
-    ask = ->(key) { memo.fetch(key) { made.push(key).last } }
-
-    assert_equal(%i[a b a c a b], %i[a b a c a b].each { |key| ask.call(key) })
-    assert_equal %i[a b c b], made
-    assert_equal [:b] * 6, Array.new(6) { Thread.new { ask.call(:b) } }.map(&:value)
-    assert_equal %i[a b c b], made
-  end
-
   # What has not the shape of a family file is told by line.
   def test_files_of_a_wrong_shape_are_refused_by_line
     { 'at: {w: 3}' => /line 6: "w" does not belong here/, 'stock2: 3' => /line 6: "stock2" does not belong here/, 'tier: huge' => /line 6: tier must be one of/,

@@ -116,7 +116,7 @@ module VastLattice
         end
         return plan unless edit
 
-        WITHOUT.fetch([plan.object_id, name.to_s.downcase]) do
+        WITHOUT.fetch([plan.mark, name.to_s.downcase]) do
           Plan.of(Family::Edits.apply(plan.family, { 'do' => edit.last, 'name' => name }), before: plan)
         end
       end

@@ -2,8 +2,8 @@
 
 module VastLattice
   module Checks
-    # The mass of variants and what is wrong with their shape, remembered by the plan: thousands of variants share few
-    # shapes, and an edit leaves most as they are. What waits for the shape is said of each variant anew.
+    # The mass of variants and what is wrong with their shape, remembered: thousands of variants share few shapes, and an edit leaves
+    # most as they are. What waits for the shape is said of each variant anew.
     module Figures
       # +mass+ in kg, +area+ in mm2 as Model has it, the +findings+ of the shape, what is +measured+ by number; and with an
       # outcome, what is +late+ (Outcome::Late).
@@ -13,19 +13,19 @@ module VastLattice
 
       # The Figure of an outcome.
       def self.of(outcome)
-        signature = Geometry::Model.signature(outcome)
-        known = outcome.plan.figures[signature]
+        signature = signature(outcome)
+        known = Memory.here.figures[signature]
         return with_late(known, outcome) if known && measured?(known, outcome.plan)
 
         made = figure(Geometry::Model.of(outcome))
         # What is undefined is told with the numbers of its outcome, and so not remembered for others.
-        outcome.plan.figures.keep(signature, made) if made.mass.finite?
+        Memory.here.figures.keep(signature, made) if made.mass.finite?
         with_late(made, outcome)
       end
 
       # The Figure of an outcome if it is remembered, else nil.
       def self.known(outcome)
-        known = outcome.plan.figures[Geometry::Model.signature(outcome)]
+        known = Memory.here.figures[signature(outcome)]
         with_late(known, outcome) if known && measured?(known, outcome.plan)
       end
 
@@ -33,6 +33,8 @@ module VastLattice
       def self.price(outcome, figure = of(outcome))
         Outcome::Line.price_of(Geometry::Pricing.sums(outcome, outcome.lines + figure.late.lines))
       end
+
+      def self.signature(outcome) = [outcome.plan.figure_mark, Geometry::Model.signature(outcome)]
 
       # What the plan wants to be measured.
       def self.wanted(plan) = plan.late_program ? plan.late_program.measured : []
@@ -49,7 +51,7 @@ module VastLattice
         late = outcome.plan.late_program ? Outcome::Late.new(outcome, figure.measured) : Outcome::Late.none
         Figure.new(figure.mass, figure.area, figure.shape, figure.measured, late)
       end
-      private_class_method :wanted, :measured?, :figure, :with_late
+      private_class_method :signature, :wanted, :measured?, :figure, :with_late
 
       # The mass as text, in the units of a Units::Display.
       def self.mass_text(mass, display = Units::Display::AS_SET)

@@ -7,8 +7,8 @@ module VastLattice
       # Variants that are looked at; of more, none is known.
       MOST = 5000
 
-      # Those of a plan, which remembers them.
-      def self.of(plan) = plan.memo.fetch([:known_variants, plan.object_id]) { new(plan) }
+      # Those of a plan, remembered.
+      def self.of(plan) = Memory.here.variants.fetch(plan.mark) { new(plan) }
 
       def initialize(plan)
         @plan = plan
@@ -41,7 +41,7 @@ module VastLattice
       # Values of components are those of their runs, which equal calls share.
       def signature(outcome)
         own = outcome.values.values_at(*@compared).map { |value| value.is_a?(Float) && value.nan? ? :undefined : value }
-        own + outcome.placings.map { |placing| placing.inside.runs.map(&:object_id) }
+        own + outcome.placings.map { |placing| placing.inside.runs.map(&:call) }
       end
     end
   end

@@ -11,8 +11,8 @@ module VastLattice
       # +depth+ at a point where these differ.
       Seen = Struct.new(:loops, :lined, :ring, :holes, :edges, :tone, :box, :low, :high, :depth, :owner, keyword_init: true)
 
-      # Bodies, turned in so many ways, that are remembered.
-      KEPT = Memo.new(600)
+      # Faces of bodies, turned in some way, that are remembered.
+      KEPT = Memo.new(30_000) { |faces| 1 + faces.size }
       # What Painting looks at.
       Turned = Struct.new(:surface, :frame)
       ORIGIN = [0.0, 0.0, 0.0].freeze
@@ -23,7 +23,7 @@ module VastLattice
       # The Seen faces of a Geometry::Model::Body from a view (a Geometry::Frame).
       def self.of(body, view)
         frame = Geometry::Frame.new(ORIGIN, body.frame.u, body.frame.v, body.frame.n)
-        KEPT.fetch([body.solid, frame.u, frame.v, view.u, view.v]) do
+        KEPT.fetch([body.solid.mark, frame.u, frame.v, view.u, view.v]) do
           view = Geometry::Frame.new(ORIGIN, view.u, view.v, view.n)
           surface = surface(body, Geometry::Vector.dot(frame.u, view.n).abs)
           painting = Painting.new(Turned.new(surface, frame), view, chords: CHORDS)

@@ -73,7 +73,7 @@ module VastLattice
       def found
         place = @other.frame.seen_from(@one.frame)
         lies = [place.origin, place.u, place.v].flatten.map { |part| part.round(6) }
-        volume, middle = KEPT.fetch([@one.solid, @other.solid, lies]) { shared(place) }
+        volume, middle = KEPT.fetch([@one.solid.mark, @other.solid.mark, lies]) { shared(place) }
         Found.new(@one, @other, volume, @one.frame.point(*middle), @kind) if volume > LEAST
       end
 

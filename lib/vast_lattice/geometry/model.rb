@@ -71,8 +71,8 @@ module VastLattice
       # step, leaves out what comes later in that part's recipe.
       def self.of(outcome, build_to: nil) = new(outcome, build_to)
 
-      # The same, remembered by the plan for outcomes that are a component's.
-      def self.for(outcome) = outcome.component? ? outcome.plan.kept.models.fetch(outcome) { of(outcome) } : of(outcome)
+      # The same, remembered for outcomes that are a component's.
+      def self.for(outcome) = outcome.component? ? Memory.here.models.fetch(outcome.call) { of(outcome) } : of(outcome)
 
       def initialize(outcome, build_to = nil)
         @outcome = outcome
@@ -102,7 +102,7 @@ module VastLattice
           own
         else
           [own, outcome.values, outcome.placings.map do |placing|
-            placing.inside.runs.map(&:object_id)
+            placing.inside.runs.map(&:call)
           end]
         end
       end
@@ -203,7 +203,9 @@ module VastLattice
 
       def remembered(stock, numbers, own, states)
         varied = own.any? { |_, given| given.varied? } ? outcome.values : nil
-        outcome.plan.memo.fetch([stock.part.name, numbers.raw, own.map { |_, given| given.raw }, states.values, varied]) do
+        Memory.here.shapes.fetch([outcome.plan.shape_mark, stock.part.name, numbers.raw, own.map do |_, given|
+          given.raw
+        end, states.values, varied]) do
           builder = SolidBuilder.new(stock, numbers, own, @undefined) { |name| states.fetch(name) }
           [builder.solid, builder.findings.freeze]
         end

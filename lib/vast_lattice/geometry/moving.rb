@@ -6,6 +6,8 @@ module VastLattice
     class Moving
       # What Interference asks of a solid: bodies that are joined, along an axis, as far as they lie in others, if any are given.
       Plain = Struct.new(:bodies, :axis, :within) do
+        # What is remembered of it is known by its mark.
+        def mark = @mark ||= Memory.mark
         def blank = self
         def bounds = @bounds ||= Bounds.around(bodies.map(&:bounds))
         def turns(direction) = [*bodies, *within].flat_map { |body| body.turns(direction) }

@@ -8,6 +8,9 @@ module VastLattice
     class Solid
       attr_reader :part, :blank, :features, :clear, :tangled, :frame, :numbers
 
+      # What is remembered of it is known by its mark.
+      attr_reader :mark
+
       # +frame+ places the part in the family; +last_cut+ is a Piece that is cut away after everything else.
       def initialize(part:, blank:, features:, frame:, numbers: {}, last_cut: nil)
         @part = part
@@ -15,10 +18,14 @@ module VastLattice
         @features = features.freeze
         @frame = frame
         @numbers = numbers
+        @mark = Memory.mark
         pieces = [*features.select(&:built?).flat_map(&:pieces), *last_cut]
         Work.take(Work::SOLID + (Work::PIECE * pieces.size))
         @clear, @tangled = Tangle.sort(blank, pieces)
       end
+
+      # About how many kilobytes it takes.
+      def weight = 4 + (4 * (clear.size + tangled.size))
 
       # Owner of the faces that a section lays open.
       SECTION = '(section)'

@@ -44,7 +44,7 @@ module VastLattice
       end
 
       # Each different Outcome with the numbers of its instances.
-      def kinds = instances.group_by { |_, own| own.object_id }.values.map { |same| [same.first.last, same.map(&:first)] }
+      def kinds = instances.group_by { |_, own| own.call }.values.map { |same| [same.first.last, same.map(&:first)] }
 
       # The Outcome of an instance; without a number of the first, nil where there is none.
       def instance(number = nil) = number ? positions[number]&.then { |position| instances[position].last } : instances.first&.last

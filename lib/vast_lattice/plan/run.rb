@@ -11,21 +11,37 @@ module VastLattice
         def instances = indexes ? indexes.zip(runs) : [[nil, runs.first]]
 
         # How often each different Run is there: [Run, numbers].
-        def kinds = instances.group_by { |_, run| run.object_id }.values.map { |same| [same.first.last, same.map(&:first)] }
+        def kinds = instances.group_by { |_, run| run.call }.values.map { |same| [same.first.last, same.map(&:first)] }
       end
 
-      attr_reader :plan, :pick, :raw
+      # What was called (the mark of a plan), and with which Given::Items. Equal calls come to the same.
+      class Call
+        attr_reader :mark, :items, :hash
 
-      # Calls a plan with Given::Items.
-      def self.of(plan, items)
-        pick, unknown = GivenPick.of(plan, items)
+        def initialize(mark, items)
+          @mark = mark
+          @items = items
+          @hash = [mark, items].hash
+          freeze
+        end
+
+        def ==(other) = equal?(other) || (other.is_a?(Call) && hash == other.hash && mark == other.mark && items.eql?(other.items))
+        alias eql? ==
+      end
+
+      attr_reader :plan, :call, :pick, :raw
+
+      # What a Call of a plan comes to.
+      def self.of(plan, call)
+        pick, unknown = GivenPick.of(plan, call.items)
         raw = plan.program.call(pick.overrides, pick.rows, pick.answers, pick.below)
         raw[4].concat(unknown)
-        new(plan, pick, raw)
+        new(plan, call, pick, raw)
       end
 
-      def initialize(plan, pick, raw)
+      def initialize(plan, call, pick, raw)
         @plan = plan
+        @call = call
         @pick = pick
         @raw = raw
       end

@@ -2,10 +2,10 @@
 
 module VastLattice
   module Quantities
-    # The mass and the price of an outcome itself, without its components; remembered by the plan for those that are components.
+    # The mass and the price of an outcome itself, without its components; remembered for those that are components.
     class Figures
       # That of an Outcome.
-      def self.of(outcome) = outcome.component? ? outcome.plan.kept.figures.fetch(outcome) { new(outcome) } : new(outcome)
+      def self.of(outcome) = outcome.component? ? Memory.here.amounts.fetch(outcome.call) { new(outcome) } : new(outcome)
 
       # Geometry::Model::Bodies of its parts; their mass in kg, NaN where that is undefined; and {currency => amount}.
       attr_reader :bodies, :mass, :price
