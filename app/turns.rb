@@ -3,10 +3,12 @@
 module VastLattice
   # Lets one thread of a process work at a time; the others wait for their turn, first come, first served. Ruby works in one
   # thread at a time in any case, and what needs the database ten times would queue ten times behind all others. One that
-  # takes long is joined by the next, which goes ahead of it.
+  # takes long is joined by the next, which goes ahead of it; but one that holds what others wait for, also in other processes, goes
+  # before all and is left alone.
   class Turns
-    # Seconds after which one that works is joined, and how many may be at work then.
+    # Seconds after which one that works is joined, and one that holds something; and how many may be at work then.
     PATIENCE = 0.15
+    HOLDING = 1.0
     MOST = 4
     # Of a thread that is joined: its slices of time are short.
     SLOW = -3
@@ -18,6 +20,7 @@ module VastLattice
       @left = ConditionVariable.new
       @queue = []
       @working = {}
+      @first = {}
     end
 
     # Calls the block when it is its turn.
@@ -40,6 +43,26 @@ module VastLattice
       turns.aside(&)
     end
 
+    # Calls a block that takes hold of what others wait for: it goes on at once after it was aside, and nobody joins it. Outside of a
+    # turn it is just called.
+    def self.first(&)
+      turns = Thread.current[KEY] or return yield
+
+      turns.first(&)
+    end
+
+    # As Turns.first.
+    def first
+      return yield if @first[Thread.current]
+
+      begin
+        @lock.synchronize { @first[Thread.current] = true }
+        yield
+      ensure
+        @lock.synchronize { @first.delete(Thread.current) }
+      end
+    end
+
     # As Turns.aside.
     def aside
       leave
@@ -53,9 +76,11 @@ module VastLattice
     def enter(where)
       mine = Thread.current
       @lock.synchronize do
-        @queue.public_send(where, mine)
-        wait(mine)
-        @working.each_key { |slow| slow.priority = SLOW }
+        unless @first[mine]
+          @queue.public_send(where, mine)
+          wait(mine)
+        end
+        @working.each_key { |slow| slow.priority = SLOW unless @first[slow] }
         @working[mine] = now
       end
     end
@@ -76,7 +101,9 @@ module VastLattice
       end
     end
 
-    def room? = @working.empty? || (@working.size < MOST && @working.each_value.all? { |since| now - since > PATIENCE })
+    def room?
+      @working.empty? || (@working.size < MOST && @working.all? { |one, since| now - since > (@first[one] ? HOLDING : PATIENCE) })
+    end
 
     def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
   end

@@ -21,12 +21,16 @@ module VastLattice
         held(keys.map { |key| "lattice name #{key}" }, &)
       end
 
-      def held(names)
+      def held(names, &)
+        return yield if names.empty?
+
         locked = []
-        names.each { |name| lock(name, locked) }
-        yield
-      ensure
-        locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
+        Turns.first do
+          names.each { |name| lock(name, locked) }
+          yield
+        ensure
+          locked.reverse_each { |name| DocumentRecord.connection.release_advisory_lock(name) }
+        end
       end
 
       def lock(name, locked)

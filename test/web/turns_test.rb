@@ -54,6 +54,31 @@ class TurnsTest < CoreCase
     assert_equal(:given, Turns.aside { :given })
   end
 
+  # Whoever holds what others wait for goes on at once when it has it, at its full priority, and nobody joins it for a while.
+  def test_one_that_holds_something
+    gate = Queue.new
+    held = Queue.new
+    first = asking do
+      Turns.first do
+        Turns.aside { gate.pop }
+        @said << Thread.current.priority
+        held.pop
+      end
+    end
+    @turns.take do
+      gate << true
+      sleep 0.01 until held.num_waiting == 1
+      assert_equal [0], said, 'it went on although another one works'
+    end
+    later = asking { @said << 'later' }
+    sleep Turns::PATIENCE * 1.5
+    assert_empty said, 'it is left alone'
+    held << true
+    [first, later].each(&:join)
+    assert_equal ['later'], said
+    assert_equal(:given, Turns.first { :given })
+  end
+
   # One that takes long is joined, at a lower priority; afterwards everything is as it was.
   def test_one_that_takes_long
     gate = Queue.new
