@@ -23,9 +23,10 @@ module VastLattice
       @first = {}
     end
 
-    # Calls the block when it is its turn.
-    def take
-      enter(:push)
+    # Calls the block when it is its turn. One that is +pressing+, since others will wait for what it does, comes after the first third of
+    # those who wait, so that nobody is passed for ever.
+    def take(pressing: false)
+      enter(pressing ? 3 : 1)
       begin
         Thread.current[KEY] = self
         yield
@@ -34,6 +35,9 @@ module VastLattice
         leave
       end
     end
+
+    # How many wait for their turn.
+    def waiting = @queue.size
 
     # Calls a block that only waits: others work meanwhile, and it goes on before those who have not begun. Outside of a turn
     # it is just called.
@@ -68,16 +72,17 @@ module VastLattice
       leave
       yield
     ensure
-      enter(:unshift)
+      enter(nil)
     end
 
     private
 
-    def enter(where)
+    # After a +share+ of those who wait: all, a third, none.
+    def enter(share)
       mine = Thread.current
       @lock.synchronize do
         unless @first[mine]
-          @queue.public_send(where, mine)
+          @queue.insert(share ? @queue.size / share : 0, mine)
           wait(mine)
         end
         @working.each_key { |slow| slow.priority = SLOW unless @first[slow] }

@@ -13,6 +13,8 @@ module VastLattice
       # Seconds in which what went to the workshop goes there at once when it is asked for again, and how much is remembered.
       FRESH = 60
       REMEMBERED = 200
+      # As many that wait here may find fewer before them in another process.
+      CROWD = 10
 
       def initialize(app, workshop)
         @app = app
@@ -22,6 +24,8 @@ module VastLattice
       end
 
       def call(env)
+        # Puma closes the connection after the answer, and the next one comes wherever it is taken first.
+        env['HTTP_CONNECTION'] = 'close' if @turns.waiting >= CROWD
         answer = begun_here(env) unless known_to_go?(env)
         answer || @workshop.call(env)
       rescue HeavyWork::Abandoned
@@ -36,7 +40,7 @@ module VastLattice
       def begun_here(env)
         answer = nil
         given = env.merge(HeavyWork::MAY_GO => reading?(env), HeavyWork::ASK => ->(address) { ask(env, address) })
-        catch(HeavyWork::ELSEWHERE) { answer = @turns.take { @app.call(given) } }
+        catch(HeavyWork::ELSEWHERE) { answer = @turns.take(pressing: !reading?(env)) { @app.call(given) } }
         @gone.keep(env['PATH_INFO'], now) unless answer
         answer
       end

@@ -5,8 +5,9 @@
 require 'json'
 
 $stdout.sync = true
-# All but the site and the door stand lower than what serves pages, also while they load their code.
-Process.setpriority(Process::PRIO_PROCESS, 0, 10) unless %w[site door].include?(ARGV.first)
+# All but the site and the door stand lower than what serves pages, also while they load their code; what nobody waits for at the
+# screen stands lowest.
+Process.setpriority(Process::PRIO_PROCESS, 0, { 'workshop' => 10, 'worker' => 15 }.fetch(ARGV.first, 0))
 require_relative '../../app/boot'
 
 # Loaded before it is told, so that it loses no time then.

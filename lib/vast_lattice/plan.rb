@@ -204,26 +204,36 @@ module VastLattice
       forms
     end
 
-    # Reads the family; returns what is wrong with it. Where only cells differ from the plan +before+, everything else is
-    # taken from there.
+    # Reads the family; returns what is wrong with it. Where only cells differ from the plan +before+, or what its components are
+    # within, everything else is taken from there.
     def bind(family, before)
-      followed = before if before && cells_alone?(before, family)
-      @symbols = followed ? followed.symbols.following(family) : Symbols.new(family, placed, also: @also)
+      followed = before if before&.runnable? && (cells_alone?(before, family) || inside_alone?(before, family))
+      @symbols = followed ? followed.symbols.following(family, placed) : Symbols.new(family, placed, also: @also)
       reader = Reader.new(@symbols)
       binder = Binder.new(family, reader, before: before)
       @bound = followed ? followed.bound.with(tables: binder.tables) : binder.bind
-      @settled = followed ? followed.settled : (@symbols.findings + reader.findings).reject { |finding| finding.place&.cell? }
-      @settled + reader.findings.select { |finding| finding.place&.cell? }
+      cells, others = (@symbols.findings + reader.findings).partition { |finding| finding.place&.cell? }
+      @settled = followed ? followed.settled : others
+      @settled + cells
     end
 
     def cells_alone?(before, family)
-      return false unless before.runnable? && before.lists.empty? && placed.all.empty?
+      return false unless before.lists.empty? && placed.all.empty?
 
       others = Family.fields.keys - [:tables]
       others.all? { |field| family.public_send(field).equal?(before.family.public_send(field)) } &&
         family.tables.size == before.family.tables.size && family.tables.zip(before.family.tables).all? do |now, then_|
                                                              same_frame?(now, then_)
                                                            end
+    end
+
+    # Whether it is the same family, and all that it reads of its components and gives them is there as it was.
+    def inside_alone?(before, family)
+      return false unless family.equal?(before.family) && @also.empty? && placed.findings.empty?
+      return false if placed.all.empty? || before.placed.findings.any? || family.base
+
+      same = placed.all.zip(before.placed.all).all? { |one, other| one.plan.family.tables.equal?(other.plan.family.tables) }
+      same && before.symbols.ports == Ports.new(family, placed)
     end
 
     # Whether two tables differ in cells alone.

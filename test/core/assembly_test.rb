@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative '../support/core'
+require_relative '../support/random_edits'
 require_relative '../support/known_assembly'
 
 # Families made of families: against an independent reading of the design (test/support/known_assembly.rb), value by value, through
@@ -121,5 +122,37 @@ class AssemblyTest < CoreCase
       flat = Result.new(Plan.of(Family.from_tree('name' => 'Flat', 'parts' => parts)))
       assert_in_delta flat.facts['mass'], Result.new(plan, outcome: outcome(plan, answers)).facts['mass'], 1e-9, seed
     end
+  end
+
+  # What a component's family becomes is followed by the plan of whoever has it, quickly where nothing that is read or given changed:
+  # it says what a plan says that was made anew.
+  def test_a_plan_follows_its_components
+    random = Random.new(5)
+    frame, whole = demo_plans.values_at('Side frame', 'Straight module')
+    quick = 0
+    (ENV['LATTICE_LONG'] ? 150 : 25).times do
+      edit = RandomEdits.new(frame.family, random).edit
+      after = edited(frame, edit) or next
+      library = whole.placed.library.with('Side frame' => after)
+      followed = Plan.of(whole.family, before: whole, library: library)
+      anew = Plan.of(whole.family, library: library)
+      quick += 1 if followed.bound.targets.equal?(whole.bound.targets)
+      assert_equal anew.findings.map(&:to_tree), followed.findings.map(&:to_tree), edit
+      next unless anew.runnable?
+
+      rows = Checks::Variants.new(anew).first(1).first.rows
+      pick = pick(rows: rows, answers: { 'length' => "#{random.rand(500..3000)} mm" })
+      assert_equal(*[anew, followed].map { |plan| Exchange::FrozenOutcome.of(Result.new(plan, pick)).to_tree }, edit)
+      frame = after
+      whole = followed
+    end
+    assert_operator quick, :>, 5
+  end
+
+  # The plan of a family after an edit, or nil where that cannot be.
+  def edited(plan, edit)
+    Plan.of(Family::Edits.apply(plan.family, edit), before: plan).then { |after| after if after.runnable? }
+  rescue Family::Edits::Error
+    nil
   end
 end

@@ -36,6 +36,17 @@ class TurnsTest < CoreCase
     assert_equal [0, 1, 2, 3, 4, 5], said
   end
 
+  # What others will wait for comes early, but passes nobody for ever.
+  def test_pressing
+    threads = nil
+    @turns.take do
+      threads = Array.new(6) { |number| asking { @said << number } }
+      threads << Thread.new { @turns.take(pressing: true) { @said << :pressing } }.tap { |thread| sleep 0.005 until thread.status == 'sleep' }
+    end
+    threads.each(&:join)
+    assert_equal [0, 1, :pressing, 2, 3, 4, 5], said
+  end
+
   # Whoever waits for a lock holds nobody up, and goes on before those who have not begun.
   def test_aside
     gate = Queue.new

@@ -30,6 +30,9 @@ module VastLattice
         family.components.each { |component| given_to(component) }
       end
 
+      # The same things are read and decided, each as it was.
+      def ==(other) = other.is_a?(Ports) && reads == other.reads && gives == other.gives
+
       private
 
       def read_all(text) = text.scan(PATH) { |path| read(path) }

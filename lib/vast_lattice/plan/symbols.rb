@@ -13,6 +13,9 @@ module VastLattice
 
       attr_reader :targets, :findings, :scope, :lists, :placed, :reads
 
+      # What is read of components and decided in them.
+      attr_reader :ports
+
       # +placed+ are the components: Placed; +also+ other texts that may read in them.
       def initialize(family, placed = Placed.new(family, Library.none), also: [])
         @family = family
@@ -25,7 +28,7 @@ module VastLattice
         family.components.each { |component| add_component(component) }
         refuse_doubles
         @own = by_name(@targets)
-        add_ports(Ports.new(family, placed, also))
+        add_ports(@ports = Ports.new(family, placed, also))
         @lists = ColumnLists.new(family) { |column| column_type(column) }
         @scope = made_scope
       end
@@ -43,8 +46,8 @@ module VastLattice
       # The scope of what may be known late, such as prices.
       def late_scope = @late_scope ||= Formula::Scope.new([*@targets, *measured].map(&:variable), @lists)
 
-      # The names of a family that differs in cells of tables alone.
-      def following(family) = dup.tap { |copy| copy.follow(family) }
+      # The names of a family that differs in cells of tables alone, or in what its components are within.
+      def following(family, placed) = dup.tap { |copy| copy.follow(family, placed) }
 
       # The scope of a feature's dimensions: one name more, the number of the instance in a pattern.
       def instance_scope
@@ -119,10 +122,12 @@ module VastLattice
 
       protected
 
-      def follow(family)
-        @family = family
+      def follow(family, placed)
+        @placed = placed
         @instance_scope = @late_scope = nil
-        @lists = ColumnLists.new(family) { |column| column_type(column) }
+        # Trees that were read know lists by their numbers.
+        @lists = ColumnLists.new(family) { |column| column_type(column) } unless family.equal?(@family)
+        @family = family
         @scope = made_scope
       end
 
