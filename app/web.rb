@@ -20,7 +20,7 @@ module VastLattice
                configurations: Storage::Store.new(Storage::ConfigurationDocument), secret: secret)
       Rack::Builder.new do
         use Door if door
-        use HandingOn, workshop if workshop
+        use Serving::HandingOn, workshop if workshop
         use Rack::TempfileReaper
         use Rack::Deflater, include: COMPRESSED, sync: false, if: Web.method(:large?)
         use Border, hosts: door ? nil : hosts
@@ -41,7 +41,7 @@ module VastLattice
       size > SMALL
     end
 
-    # Requests that one process answers at once. More than wait for heavy work (HeavyWork), so that pages are always served.
+    # Requests that one process answers at once. More than wait for heavy work (Serving::HeavyWork), so that pages are always served.
     THREADS = 12
     # Processes that serve: Ruby works in one thread of each at a time. One at least is there while another is started again.
     PROCESSES = Etc.nprocessors.clamp(2, 8)
@@ -54,9 +54,9 @@ module VastLattice
       Boot.start(settings)
       Boot.load_demo
       Boot.load_code
-      Slots.folder = File.dirname(workshop)
+      Serving::Slots.folder = File.dirname(workshop)
       address = "127.0.0.1:#{port}"
-      served = app(secret: secret, cookie: cookie, workshop: Workshop.new(workshop))
+      served = app(secret: secret, cookie: cookie, workshop: Serving::Workshop.new(workshop))
       launch("tcp://#{address}", served, -> { yield "http://#{address}/" }) do |puma|
         puma.workers PROCESSES
         puma.preload_app!
@@ -68,14 +68,15 @@ module VastLattice
     # Serves published forms alone, at every address of this machine, until it is told to stop; yields the port once it answers.
     def self.serve_door(port:, settings:, workshop:, secret:, cookie:)
       Boot.start(settings)
-      Slots.folder = File.dirname(workshop)
-      launch("tcp://0.0.0.0:#{port}", app(secret: secret, cookie: cookie, workshop: Workshop.new(workshop), door: true), -> { yield port })
+      Serving::Slots.folder = File.dirname(workshop)
+      served = app(secret: secret, cookie: cookie, workshop: Serving::Workshop.new(workshop), door: true)
+      launch("tcp://0.0.0.0:#{port}", served, -> { yield port })
     end
 
-    # Serves what takes long at a socket, for the Workshop.
+    # Serves what takes long at a socket, for the Serving::Workshop.
     def self.serve_workshop(bind:, settings:, secret:, cookie:)
       Boot.start(settings)
-      Slots.folder = File.dirname(bind.delete_prefix('unix://'))
+      Serving::Slots.folder = File.dirname(bind.delete_prefix('unix://'))
       launch(bind, app(secret: secret, cookie: cookie))
     end
 

@@ -25,7 +25,7 @@ module VastLattice
         return yield if names.empty?
 
         locked = []
-        Turns.first do
+        Serving::Turns.first do
           names.each { |name| lock(name, locked) }
           yield
         ensure
@@ -34,7 +34,7 @@ module VastLattice
       end
 
       def lock(name, locked)
-        raise Contended unless Turns.aside { DocumentRecord.connection.get_advisory_lock(name, Database::LOCK) }
+        raise Contended unless Serving::Turns.aside { DocumentRecord.connection.get_advisory_lock(name, Database::LOCK) }
 
         locked << name
       end

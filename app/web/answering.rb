@@ -88,7 +88,7 @@ module VastLattice
       # A length in mm that is asked with.
       def length_of(name)
         given = Float(text_of(name), exception: false)
-        given&.finite? ? given : refuse("#{name} is no length in mm.", 'Give a plain number.')
+        Undefined.known(given) || refuse("#{name} is no length in mm.", 'Give a plain number.')
       end
 
       # Numbers of rows that are asked with: rows=0,1,2.

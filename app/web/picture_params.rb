@@ -30,7 +30,7 @@ module VastLattice
 
       def self.section(params)
         cut = Float(params['cut'].to_s, exception: false)
-        { axis: known(params['axis'], Drawing::Views::SECTIONS.keys, 'x'), cut: cut&.finite? ? cut.clamp(0.001, 0.999) : 0.5 }
+        { axis: known(params['axis'], Drawing::Views::SECTIONS.keys, 'x'), cut: Undefined.known(cut)&.clamp(0.001, 0.999) || 0.5 }
       end
       private_class_method :section
 

@@ -9,15 +9,15 @@ module VastLattice
       SECONDS = 5
       # At once on this machine.
       MOST = 2
-      SLOTS = Slots.new('files', 'Several files are being read already', MOST)
+      SLOTS = Serving::Slots.new('files', 'Several files are being read already', MOST)
       private_constant :SLOTS
 
       private
 
-      # Plain form of what the block makes of a file. Raises Apart::Told with what the block raises, Apart::TooMuch, Slots::Taken.
+      # Plain form of what the block makes of a file. Raises Apart::Told with what the block raises, Apart::TooMuch, Serving::Slots::Taken.
       def read_apart(&read)
-        here = -> { !HeavyWork.gone?(env['puma.socket']) }
-        Turns.aside { SLOTS.take { Apart.value('The file', SECONDS, wanted: here, &read) } }
+        here = -> { !Serving::HeavyWork.gone?(env['puma.socket']) }
+        Serving::Turns.aside { SLOTS.take { Apart.value('The file', SECONDS, wanted: here, &read) } }
       end
 
       # The bytes of the body, one more than a file may have, so that a larger one is seen.

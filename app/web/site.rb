@@ -23,7 +23,7 @@ module VastLattice
       # What a route needs of a person's rights.
       set(:needs) do |right|
         condition do
-          env[HeavyWork::READS] = true if right == :read
+          env[Serving::HeavyWork::READS] = true if right == :read
           Rights.require(role, right) || true
         end
       end
@@ -33,7 +33,7 @@ module VastLattice
       # A new resource is one file and one name here. The first whose pattern fits answers.
       RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,
                    VariantsAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, BundlesAPI, FamiliesPages,
-                   Downloads, PartsPages, WorkspacePages, Persons].freeze
+                   Downloads, ResultsAPI, PartsPages, WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 
       before do
@@ -55,7 +55,7 @@ module VastLattice
 
       # What takes long is watched; connections to the database go back at once.
       def call!(env)
-        HeavyWork.watched(env) { Geometry::Work.budget { super } }
+        Serving::HeavyWork.watched(env) { Geometry::Work.budget { super } }
       ensure
         ActiveRecord::Base.connection_handler.clear_active_connections!
       end

@@ -99,7 +99,7 @@ module VastLattice
                   end
         measured(feature.kind.measures, numbers.measures, feature.name) + pattern +
           { 'horizontal.offset' => numbers.horizontal, 'vertical.offset' => numbers.vertical }.map do |name, amount|
-            ["#{feature.name}.#{name}", result.outcome.display.quantity(amount.finite? ? amount.round(6) : amount, 'mm')]
+            ["#{feature.name}.#{name}", result.outcome.display.quantity(Undefined.known(amount)&.round(6) || amount, 'mm')]
           end
       end
 

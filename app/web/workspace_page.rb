@@ -67,6 +67,9 @@ module VastLattice
                             'review' => review, 'view' => @picture[:view])
       end
 
+      # Cards of what can be taken away.
+      def results = ResultCards.new(slug, Results.of(Results::Subject.new(plan: plan)), query).to_a
+
       # What is known of all variants, or nil.
       def review
         known = Storage::ReviewRecord.body(stored.digest) or return

@@ -136,6 +136,8 @@ end
 
 begin
   $stdout.sync = true
+  # Also where it was started in the background: there the shell has Ctrl-C ignored, and whoever stops it by that waits for ever.
+  %w[INT TERM].each { |signal| Signal.trap(signal) { raise Interrupt } }
   Serve.new(ARGV).run
 rescue OptionParser::ParseError => e
   abort "#{e.message.lines.map(&:strip).join('. ')}. #{Serve::USAGE}"

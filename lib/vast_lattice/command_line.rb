@@ -17,13 +17,18 @@ module VastLattice
       lattice parts FILE [--row TABLE=ROW]… [--set NAME=VALUE]… [--flat] [--json | --csv]
                    the parts list, indented by level or as totals
       lattice bundle FILE [--zip]    the family with all that it uses, as one file
+      lattice write FILE --as RESULT [--option NAME=VALUE]… [--row TABLE=ROW]… [--set NAME=VALUE]… > file
+                   any result; "lattice results FILE" lists them
       lattice convert FILE           YAML to JSON, JSON to YAML
       Families that a file places as components are looked for in the files beside it; FILE may be a bundle of several.
     TEXT
-    COMMANDS = %w[resolve check table draw parts bundle convert].freeze
+    COMMANDS = %w[resolve check table draw parts bundle write results convert].freeze
 
     # The command itself is wrong.
     class Misused < Error; end
+
+    include ResultCommands
+    include Picking
 
     def initialize(arguments, out: $stdout, err: $stderr)
       @arguments = arguments.dup
@@ -32,6 +37,7 @@ module VastLattice
       @rows = {}
       @answers = {}
       @overrides = {}
+      @options = {}
     end
 
     # Runs the command; returns the exit code.
@@ -76,6 +82,8 @@ module VastLattice
         parser.on('--zip') { @zip = true }
         parser.on('--view VIEW') { |view| @view = view }
         parser.on('--part PART') { |part| @part = part }
+        parser.on('--as RESULT') { |name| @result = name }
+        parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
         parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
         parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
         parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
@@ -117,24 +125,13 @@ module VastLattice
       "#{"line #{line}: " if line}#{finding.level}: #{finding} [#{finding.code}]"
     end
 
-    # Finds rows by their key columns: TABLE.COLUMN=VALUE.
-    def find_rows(plan)
-      @keys.to_a.group_by { |name, _| Name.read(name).first }.each do |name, pairs|
-        table = plan.family.table(name) || raise(Misused.new("There is no table \"#{name}\".", remedy: 'Write --key TABLE.COLUMN=VALUE.'))
-        keys = pairs.to_h { |key, value| [(Name.read(key).rest || key).to_s, value] }
-        search = Checks::RowSearch.new(plan, table)
-        rows = search.rows(keys)
-        raise Misused, search.refusal(keys, rows) unless rows.size == 1
-
-        @rows[table.name] = rows.first.name
-      end
-    end
-
     def result
       found = plan or return
       find_rows(found)
-      Result.new(found, Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides))
+      Result.new(found, given_pick)
     end
+
+    def given_pick = Plan::Pick.new(rows: @rows, answers: @answers, overrides: @overrides)
 
     def resolve
       found = result or return 2
@@ -144,8 +141,7 @@ module VastLattice
 
     def print_result(found)
       lines = result_lines(Exchange::ResultTree.tree(found))
-      widths = lines.transpose.map { |column| column.map(&:size).max }
-      lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
+      aligned(lines)
       found.told_lines.each { |line| @out.puts("#{line.list}: #{line}") }
       @out.puts("price: #{found.price} in all#{", without #{found.unpriced.join(', ')}" if found.unpriced.any?}") unless found.price.empty?
       found.findings.each { |finding| tell(finding, @out) }
@@ -179,19 +175,6 @@ module VastLattice
       export = Exchange::VariantsCSV.new(found, within: picked_rows(found))
       @out.puts(@json ? JSON.pretty_generate(export.to_list) : export.to_csv)
       export.errors? ? 1 : 0
-    end
-
-    # {table name => [row name]} of the rows that are picked. Raises Misused for what is not there.
-    def picked_rows(plan)
-      find_rows(plan)
-      @rows.to_h do |name, row|
-        table = plan.family.variant_tables.find { |one| one.name.casecmp?(name) } ||
-                raise(Misused.new("There is no table \"#{name}\".",
-                                  remedy: Nearest.remedy(name, plan.family.variant_tables.map(&:name), kind: 'table')))
-        table.row_index(row) || raise(Misused.new("There is no row \"#{row}\" in table #{table.name}.",
-                                                  remedy: Nearest.remedy(row, table.rows.map(&:name), kind: 'row')))
-        [table.name, [row]]
-      end
     end
 
     def draw
@@ -229,8 +212,7 @@ module VastLattice
       return @out.write(Exchange::Sheets::CommaText.write([Exchange::Sheet.new(nil, rows)])) if @csv
 
       lines = rows.map { |row| row.first(11).map { |cell| cell.is_a?(Float) ? Units::Format.number(cell) : cell.to_s } }
-      widths = lines.transpose.map { |column| column.map(&:size).max }
-      lines.each { |line| @out.puts(line.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
+      aligned(lines)
     end
 
     def bundle
@@ -238,6 +220,12 @@ module VastLattice
       bundle = Exchange::BundleFile.of(@library.whole(found.family), main: found.family.name)
       @out.write(@zip ? Exchange::BundleFile.zip(bundle) : Exchange::BundleFile.yaml(bundle))
       0
+    end
+
+    # Lines of columns.
+    def aligned(rows)
+      widths = rows.transpose.map { |column| column.map(&:size).max }
+      rows.each { |row| @out.puts(row.zip(widths).map { |text, width| text.ljust(width) }.join('  ').rstrip) }
     end
 
     def convert

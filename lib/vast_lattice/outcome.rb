@@ -152,11 +152,11 @@ module VastLattice
     def labels = @labels ||= written.slice(*plan.family.patterns.keys)
 
     # A label for people: "undefined" where it is, nothing where there is none of that name.
-    def label(name) = labels.fetch(name, '') || 'undefined'
+    def label(name) = labels.fetch(name, '') || Undefined::WORD
 
     # What the picked rows say in columns that decide nothing, by name: the texts as typed, a bare number with its unit, or what
     # rules write instead.
-    def properties = said_by_rows.merge(written.except(*plan.family.patterns.keys).transform_values { |text| text || 'undefined' })
+    def properties = said_by_rows.merge(written.except(*plan.family.patterns.keys).transform_values { |text| text || Undefined::WORD })
 
     def said_by_rows
       plan.family.variant_tables.flat_map do |table|

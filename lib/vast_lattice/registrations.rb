@@ -50,6 +50,19 @@ module VastLattice
   Exchange::SHEET_FORMATS.register(Exchange::Sheets::OfficeOpen)
   Exchange::SHEET_FORMATS.register(Exchange::Sheets::OpenDocument)
 
+  Results::FORMATS.register(*Results::FamilyText.all)
+  Results::FORMATS.register(*Results::Bundle.all)
+  Results::FORMATS.register(*Results::ResolvedTable.all)
+  Results::FORMATS.register(*Results::PartsList.all)
+  Results::FORMATS.register(Results::PartsList::Data.new)
+  Results::FORMATS.register(Results::ViewPicture.new('front'))
+  Results::FORMATS.register(Results::Lattice::Picture.new)
+  Results::FORMATS.register(*Results::Lattice.all)
+  Results::FORMATS.register(*Results::VariantTables.all)
+  Results::FORMATS.register(*Results::RuleTables.all)
+  Results::FORMATS.register(Results::Decisions.new)
+  Results::FORMATS.register(Results::ConfigurationSheet.new)
+
   numbers = %w[number count]
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'number', title: 'number box', kinds: numbers))
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'slider', title: 'slider', kinds: numbers))

@@ -13,9 +13,15 @@ module VastLattice
       @kinds = {}
     end
 
-    # Adds a kind, which must answer +name+.
-    def register(kind)
-      @kinds[kind.name] = kind
+    # Adds kinds, which must answer +name+.
+    def register(*kinds) = kinds.each { |kind| @kinds[kind.name] = kind }
+
+    # Calls the block while one more kind is there.
+    def with(kind)
+      register(kind)
+      yield
+    ensure
+      @kinds.delete(kind.name)
     end
 
     # The kind of that name. Raises Registry::Unknown with the nearest name.

@@ -55,7 +55,7 @@ module VastLattice
     # All prices and operations of the family itself, the base price first; and the sum of the prices, with those of all
     # components, as text.
     def lines = (outcome.lines + late.lines).partition { |line| line.rule.empty? }.flatten(1)
-    def price = Outcome::Line.price_of(Geometry::Pricing.sums(outcome, lines))
+    def price = Geometry::Pricing.price(outcome, lines).to_s
 
     # All lines that people see: its own, and its components as lines of the price, which add up; and what has no price.
     def told_lines = price_list.lines + lines.reject { |line| line.list == 'price' }
@@ -167,7 +167,7 @@ module VastLattice
     end
 
     def more_texts
-      return { 'size' => 'undefined' } unless model.complete?
+      return { 'size' => Undefined::WORD } unless model.complete?
 
       more = more_facts
       { 'surface' => more['surface'] && amount(more['surface'], 'cm2'), 'size' => more['size'] && lengths(more['size'], ' × '),
@@ -177,7 +177,7 @@ module VastLattice
     # A base amount to the hundredth of the unit in which one of that symbol is shown.
     def amount(number, symbol)
       unit = outcome.display.shown(Units[symbol])
-      number.finite? ? "#{Units::Format.number(unit.from_base(number).round(2))} #{unit}" : 'undefined'
+      Undefined.text(number) { "#{Units::Format.number(unit.from_base(number).round(2))} #{unit}" }
     end
 
     def lengths(numbers, between)

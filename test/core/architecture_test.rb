@@ -55,6 +55,16 @@ class ArchitectureTest < CoreCase
     assert_empty long
   end
 
+  # What is undefined is asked in one place. Compiled programs, and the rounding that they call, look at their floats themselves.
+  FAST = %r{\A(formula/|plan/program/|undefined|rounding)}
+  ALL = Dir[File.join(ROOT, '{lib/vast_lattice,app}/**/*.rb')]
+
+  def test_undefined_has_one_face
+    asking = ->(text) { text.match?(/\b(?:nan|finite|infinite)\?|Float::NAN/) }
+    assert asking.call('amount&.nan?')
+    ALL.reject { |path| path[%r{(?:lib/vast_lattice|app)/(.*)}, 1].match?(FAST) }.each { |path| refute asking.call(File.read(path)), path }
+  end
+
   def test_the_core_knows_neither_web_nor_database
     Dir[File.join(ROOT, 'lib/**/*.rb')].each { |path| refute_match(/Sinatra|ActiveRecord|Rack::|Storage::|Web::/, File.read(path), path) }
   end

@@ -52,7 +52,7 @@ class TablesTest < CoreCase
     YAML
     said = lambda do |row|
       outcome = plan.outcome(pick(rows: { 'finish' => row }))
-      [%w[dear most more safe many].map { |name| outcome.text(name) }, outcome.labels['part_number'], outcome.price]
+      [%w[dear most more safe many].map { |name| outcome.text(name) }, outcome.labels['part_number'], outcome.price.to_s]
     end
     assert_equal [['no', '15 EUR', '12 EUR', '10 EUR', '3'], 'L-A-10', '20.00 EUR'], said.call('raw')
     assert_equal [['yes', '15 EUR', '15 EUR', '15 EUR', '3'], 'L-B-15', '30.00 EUR'], said.call('painted')

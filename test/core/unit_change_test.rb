@@ -25,7 +25,7 @@ class UnitChangeTest < CoreCase
   def told(plan)
     plan.family.tables.first.rows.each_index.map do |row|
       outcome = plan.outcome_at([row])
-      [outcome.values, outcome.limits, outcome.findings.map(&:code), outcome.price, plan.form_fields.fetch('f').map { |field| [field.least, field.default, field.narrowings] }.inspect]
+      [outcome.values, outcome.limits, outcome.findings.map(&:code), outcome.price.to_s, plan.form_fields.fetch('f').map { |field| [field.least, field.default, field.narrowings] }.inspect]
     end
   end
 

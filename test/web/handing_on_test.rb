@@ -25,7 +25,7 @@ class HandingOnTest < WebCase
     @server = Puma::Server.new(@there, nil, { log_writer: Puma::LogWriter.null })
     @server.add_unix_listener(@socket)
     @server.run
-    @handing_on = Web::HandingOn.new(@here, Web::Workshop.new(@socket))
+    @handing_on = Serving::HandingOn.new(@here, Serving::Workshop.new(@socket))
     store.create(Exchange::FamilyFile.read(BenchLoad::HEAVY).family, person: 'Engineer')
   end
 
@@ -42,7 +42,7 @@ class HandingOnTest < WebCase
   # The workshop is told who asks, so that a bound of one visitor is not one of all; and that he came by the door.
   def test_who_asks_is_told
     given = nil
-    told = Web::Workshop.new(@socket)
+    told = Serving::Workshop.new(@socket)
     @there.app = ->(env) { given = [Rack::Request.new(env).ip, Web::Door.there?(env)] and [200, {}, ['x']] }
     env = Rack::MockRequest.env_for('/forms/x', 'REMOTE_ADDR' => '198.51.100.7', 'HTTP_HOST' => 'localhost')
     told.call(env)
@@ -91,7 +91,7 @@ class HandingOnTest < WebCase
   end
 
   def test_without_a_workshop
-    @handing_on = Web::HandingOn.new(@here, Web::Workshop.new("#{@socket}-not"))
+    @handing_on = Serving::HandingOn.new(@here, Serving::Workshop.new("#{@socket}-not"))
     heavy = get_json("#{HEAVY}?set[deep]=8")
     assert_equal '8 mm', heavy.dig('values', 'deep', 'text')
   end

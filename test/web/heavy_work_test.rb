@@ -4,7 +4,7 @@ require_relative '../support/application'
 
 # Heavy shapes wait for each other, are refused where too many wait, and end when nobody waits for them.
 class HeavyWorkTest < CoreCase
-  Heavy = VastLattice::Web::HeavyWork
+  Heavy = VastLattice::Serving::HeavyWork
   POINTS = VastLattice::Watch::PULSE + 1
 
   # Works out something that takes so many pulses, under a budget that is large enough.

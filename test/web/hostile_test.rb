@@ -40,7 +40,8 @@ class HostileTest < WebCase
     '/families/straight-module/parts' => { 'as' => 'flat', 'level' => '2', 'row[size]' => 'SM-500-2000' }, '/families/straight-module/parts.json' => { 'row[equipment]' => 'guided' },
     **%w[csv xlsx ods].to_h { |format| ["/families/straight-module/parts.#{format}", {}] }, '/families/straight-module/bundle.yaml' => {}, '/families/straight-module/bundle.zip' => {},
     '/api/families/straight-module/interference' => { 'row[size]' => 'SM-400-1000' }, '/api/families/straight-module/interference/all' => { 'from' => '19' },
-    '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {}
+    '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {},
+    '/api/families/side-frame/results' => {}
   }.freeze
   FORM = { 'set[length]' => '1400', 'set[finish]' => 'painted', 'view' => 'front', 'width' => '600', 'height' => '400' }.freeze
   # The same of published forms and of configurations; PUBLISHED and KEPT stand for their addresses.

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative '../support/application'
+require_relative '../support/strange_result'
 
 # A new effect and a new control are one file and one line each: then files, plans, outcomes, the API, edits, renames and the
 # pages know them.
@@ -31,6 +32,25 @@ class NewKindsTest < WebCase
   end
 
   RULE = { 'name' => 'Long ones', 'when' => 'length > 2 m', 'then' => [{ 'remind' => 'length', 'above' => '2 m' }] }.freeze
+
+  # A new result is on the Release stage, in the API, and can be taken away, as long as it is registered.
+  def test_a_new_result
+    Results::FORMATS.with(StrangeResult.new) do
+      get '/families/side-frame/release'
+      card = Nokogiri::HTML(last_response.body).css('.file').find { |one| one.at_css('strong').text == 'Names' }
+      assert_equal(%w[TXT TXT], card.css('a').map(&:text))
+      assert_equal(%w[/families/side-frame/names.txt /families/side-frame/names.txt?most=one], card.css('a').map { |link| link['href'] })
+      assert_equal 'the first alone', card.css('.file-endings span').text
+      told = get_json("#{API}/results")['results'].find { |one| one['name'] == 'names.txt' }
+      assert_equal ['/families/side-frame/names.txt', 'family', { 'all' => 'all of them', 'one' => 'the first alone' }],
+                   [told['address'], told['made_from'], told['options'].first['choices']]
+      get card.css('a').last['href']
+      assert_equal ["length\n", 'text/plain;charset=utf-8', 'attachment; filename="side-frame-names.txt"'],
+                   [last_response.body, last_response.content_type, last_response['content-disposition']]
+    end
+    get '/families/side-frame/names.txt'
+    assert_equal 404, last_response.status
+  end
 
   def test_a_new_effect
     refused(Exchange::FamilyFile::Unreadable) { reread('rules' => [RULE]) }

@@ -86,7 +86,7 @@ class PublishedTest < WebCase
     publish
     failing = ->(*) { raise 'not foreseen' }
     capture_io do
-      Geometry::Pricing.stub(:sums, failing) do
+      Geometry::Pricing.stub(:price, failing) do
         assert_includes get_json("#{API}/outcome")['error']['remedy'], 'bin/start'
         clear_cookies
         refute_includes get("#{api}/outcome").body, 'bin/start'

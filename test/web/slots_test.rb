@@ -4,17 +4,15 @@ require_relative '../support/application'
 
 # So many at once on this machine, whichever process asks.
 class SlotsTest < CoreCase
-  Slots = VastLattice::Slots
-
   # Threads and processes share them; what a process held is free when it is killed.
   def test_one_at_a_time_over_processes
-    slots = Slots.new('one', 'It is busy', 1, patience: 5)
+    slots = Serving::Slots.new('one', 'It is busy', 1, patience: 5)
     reader, writer = IO.pipe
-    Slots.folder
+    Serving::Slots.folder
     child = fork { slots.take { writer.write("in\n") && sleep } }
     reader.gets
-    impatient = Slots.new('one', 'It is busy', 1, patience: 0.1)
-    assert_match(/It is busy just now/, refused(Slots::Taken) { impatient.take { nil } }.message)
+    impatient = Serving::Slots.new('one', 'It is busy', 1, patience: 0.1)
+    assert_match(/It is busy just now/, refused(Serving::Slots::Taken) { impatient.take { nil } }.message)
     Process.kill('KILL', child)
     Process.wait(child)
     assert_equal(:done, slots.take { :done })
@@ -25,9 +23,9 @@ class SlotsTest < CoreCase
 
   # One person does not keep others out; what goes wrong leaves the place free.
   def test_few_of_one_person
-    slots = Slots.new('two', 'It is busy', 2, of_one: 1)
+    slots = Serving::Slots.new('two', 'It is busy', 2, of_one: 1)
     slots.take('Ann') do
-      refused(Slots::Taken) { slots.take('Ann') { nil } }
+      refused(Serving::Slots::Taken) { slots.take('Ann') { nil } }
       assert_equal :done, slots.take('Ben') { :done }
     end
     assert_raises(ZeroDivisionError) { slots.take('Ann') { 1 / 0 } }

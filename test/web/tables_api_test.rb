@@ -158,9 +158,12 @@ class TablesAPITest < WebCase
     end
     get '/families/side-frame/tables.csv'
     assert_equal [200, 'variant'], [last_response.status, last_response.body[0, 7]]
-    %w[/families/roller/tables.csv /families/side-frame/tables.doc /families/side-frame/lattice.ods2].each do |path|
+    %w[/families/side-frame/tables.doc /families/side-frame/lattice.ods2].each do |path|
       get path
       assert_equal 404, last_response.status, path
     end
+    get '/families/roller/tables.csv'
+    assert_equal 422, last_response.status
+    assert_includes last_response.body, 'A CSV holds one table.'
   end
 end

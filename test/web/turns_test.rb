@@ -4,10 +4,8 @@ require_relative '../support/application'
 
 # One request of a process works at a time, in the order in which they came; who waits for something else lets others work.
 class TurnsTest < CoreCase
-  Turns = VastLattice::Turns
-
   def setup
-    @turns = Turns.new
+    @turns = Serving::Turns.new
     @said = Queue.new
   end
 
@@ -51,7 +49,7 @@ class TurnsTest < CoreCase
   def test_aside
     gate = Queue.new
     aside = asking do
-      Turns.aside { gate.pop }
+      Serving::Turns.aside { gate.pop }
       @said << 'was aside'
     end
     later = nil
@@ -62,7 +60,7 @@ class TurnsTest < CoreCase
     end
     [aside, later].each(&:join)
     assert_equal ['was aside', 'later'], said
-    assert_equal(:given, Turns.aside { :given })
+    assert_equal(:given, Serving::Turns.aside { :given })
   end
 
   # Whoever holds what others wait for goes on at once when it has it, at its full priority, and nobody joins it for a while.
@@ -70,8 +68,8 @@ class TurnsTest < CoreCase
     gate = Queue.new
     held = Queue.new
     first = asking do
-      Turns.first do
-        Turns.aside { gate.pop }
+      Serving::Turns.first do
+        Serving::Turns.aside { gate.pop }
         @said << Thread.current.priority
         held.pop
       end
@@ -82,12 +80,12 @@ class TurnsTest < CoreCase
       assert_equal [0], said, 'it went on although another one works'
     end
     later = asking { @said << 'later' }
-    sleep Turns::PATIENCE * 1.5
+    sleep Serving::Turns::PATIENCE * 1.5
     assert_empty said, 'it is left alone'
     held << true
     [first, later].each(&:join)
     assert_equal ['later'], said
-    assert_equal(:given, Turns.first { :given })
+    assert_equal(:given, Serving::Turns.first { :given })
   end
 
   # One that takes long is joined, at a lower priority; afterwards everything is as it was.
@@ -96,11 +94,11 @@ class TurnsTest < CoreCase
     slow = asking { gate.pop }
     begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
     @turns.take { @said << slow.priority }
-    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :>=, Turns::PATIENCE * 0.5
-    assert_equal [Turns::SLOW], said
-    others = Array.new(Turns::MOST + 1) { asking { gate.pop } }
-    sleep Turns::PATIENCE * (Turns::MOST + 1)
-    assert_equal Turns::MOST, gate.num_waiting, 'no more than so many at once'
+    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun, :>=, Serving::Turns::PATIENCE * 0.5
+    assert_equal [Serving::Turns::SLOW], said
+    others = Array.new(Serving::Turns::MOST + 1) { asking { gate.pop } }
+    sleep Serving::Turns::PATIENCE * (Serving::Turns::MOST + 1)
+    assert_equal Serving::Turns::MOST, gate.num_waiting, 'no more than so many at once'
     (others.size + 1).times { gate << true }
     [slow, *others].each(&:join)
     assert_equal(0, @turns.take { Thread.current.priority })

@@ -29,9 +29,11 @@ module VastLattice
 
         get '/:code.pdf', needs: :fill do |code|
           own = seen(configurations.find(code))
-          content_type 'application/pdf'
-          attachment "#{code}.pdf", :inline
-          Exchange::SummaryPDF.new(own, code).render
+          subject = Results::Subject.new(configuration: own, code: code)
+          format = Results::FORMATS.fetch('configuration.pdf')
+          content_type format.media_type
+          attachment format.file_name(code), :inline
+          format.write(subject, {})
         end
 
         get '/:code.json', needs: :fill do |code|

@@ -130,8 +130,8 @@ module VastLattice
       # What is told of a change that is made: how it is shown is another matter, and cannot undo it.
       def changed(slug, stored)
         undo, redo_step = store.next_steps(slug)
-        shown = Showing.new(env).of("/api/families/#{slug}/outcome?#{request.query_string}") { state(stored) }
-        shown = Showing.new(env).of { shown.merge(yield) } if block_given?
+        shown = Serving::Showing.new(env).of("/api/families/#{slug}/outcome?#{request.query_string}") { state(stored) }
+        shown = Serving::Showing.new(env).of { shown.merge(yield) } if block_given?
         { 'version' => stored.version, **shown, 'undo' => undo, 'redo' => redo_step, **meanwhile(stored) }
       end
 

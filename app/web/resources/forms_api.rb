@@ -12,7 +12,7 @@ module VastLattice
       end
 
       # Proposals are the longest that a visitor can ask for: one at a time on this machine, behind what people work at here.
-      PROPOSALS = Slots.new('proposals', 'Several people are asking for proposals', 1, of_one: 2, patience: 25)
+      PROPOSALS = Serving::Slots.new('proposals', 'Several people are asking for proposals', 1, of_one: 2, patience: 25)
       private_constant :PROPOSALS
 
       routes '/api/forms' do
@@ -69,12 +69,12 @@ module VastLattice
         answering = FormAnswering.new(filling, params)
         return answering.public_send(what) unless what == 'proposals'
 
-        may?(:read) ? answering.proposals(wished) : Turns.aside { PROPOSALS.take(request.ip) { behind { answering.proposals(wished) } } }
+        may?(:read) ? answering.proposals(wished) : Serving::Turns.aside { PROPOSALS.take(request.ip) { behind { answering.proposals(wished) } } }
       end
 
       # Its slices of time are short.
       def behind
-        Thread.current.priority = HeavyWork::PRIORITY
+        Thread.current.priority = Serving::HeavyWork::PRIORITY
         yield
       ensure
         Thread.current.priority = 0

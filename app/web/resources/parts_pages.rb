@@ -2,7 +2,7 @@
 
 module VastLattice
   module Web
-    # The parts list of a family's variant, as a page and as files; and a family with all that it uses as one file.
+    # The parts list of a family's variant, as a page.
     module PartsPages
       extend Resource
 
@@ -16,23 +16,6 @@ module VastLattice
           @title = "#{@stored.family.name} · Parts list"
           erb :parts
         end
-
-        get '/:slug/parts.json' do |slug|
-          file("#{slug}-parts", 'json', JSON.pretty_generate(Exchange::PartsSheets.tree(parts_of(store.find(slug)).last)))
-        end
-
-        get '/:slug/parts.:format' do |slug, format|
-          raise Sinatra::NotFound unless Exchange::SHEET_FORMATS.key?(format)
-
-          kind = Exchange::SHEET_FORMATS.fetch(format)
-          file("#{slug}-parts", format, kind.write(Exchange::PartsSheets.of(parts_of(store.find(slug)).last)), kind.content_type)
-        end
-
-        get('/:slug/bundle.yaml') { |slug| file("#{slug}-bundle", 'yaml', Exchange::BundleFile.yaml(bundle_of(slug))) }
-
-        get '/:slug/bundle.zip' do |slug|
-          file("#{slug}-bundle", 'zip', Exchange::BundleFile.zip(bundle_of(slug)), 'application/zip')
-        end
       end
 
       private
@@ -45,11 +28,6 @@ module VastLattice
         [result, Quantities::PartsList.new(result.outcome)]
       end
 
-      def bundle_of(slug)
-        family = store.find(slug).family
-        Exchange::BundleFile.of(store.library.whole(family), main: family.name)
-      end
-
       # Positions of the page, with how far they are indented.
       def shown_positions
         return @list.flat if @shown == 'flat'
@@ -58,7 +36,7 @@ module VastLattice
       end
 
       def mass_text(mass) = mass && Checks::Figures.mass_text(mass)
-      def price_text(sums) = sums && Outcome::Line.price_of(sums)
+      def price_text(price) = price&.to_s
     end
   end
 end

@@ -61,7 +61,7 @@ module VastLattice
       def literals(node)
         return node.parts.flat_map { |part| literals(part) } if %i[range list against].include?(node.kind)
 
-        node.constant? ? [Formula.value(node, @plan.lists)].reject { |value| Formula::Runtime.undefined?(value) } : []
+        node.constant? ? [Formula.value(node, @plan.lists)].reject { |value| Undefined.is?(value) } : []
       rescue Formula::Error, ZeroDivisionError
         []
       end

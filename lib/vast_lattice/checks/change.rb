@@ -38,7 +38,7 @@ module VastLattice
       # How much heavier it is, kg; 0 where that cannot be said or hardly at all.
       def heavier
         more = masses.to_a.reverse.reduce(:-)
-        more&.finite? && more.abs >= 1e-9 ? more : 0.0
+        !Undefined.is?(more) && more.abs >= 1e-9 ? more : 0.0
       end
 
       # Names of all values, states and remade steps that differ, those of components by path.

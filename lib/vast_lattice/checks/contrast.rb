@@ -54,7 +54,7 @@ module VastLattice
       # Whether prices wait for the shape, here or in a component.
       def late?(plan) = !plan.late_program.nil? || plan.placed.all.any? { |one| one.plan && late?(one.plan) }
       def said(plan) = %i[rules rule_tables sets_off base_price currency].map { |field| plan.family.public_send(field) }
-      def prices(*outcomes) = outcomes.map { |own| Outcome::Line.price_of(Geometry::Pricing.sums(own, own.lines)) }
+      def prices(*outcomes) = outcomes.map { |own| Geometry::Pricing.price(own, own.lines).to_s }
 
       def differing(before, after)
         old, new = [before, after].map(&:values)
@@ -66,7 +66,7 @@ module VastLattice
         return true if old.equal?(new) || old == new
         return old.size == new.size && old.zip(new).all? { |one, other| same?(one, other) } if old.is_a?(Array) && new.is_a?(Array)
 
-        [old, new].all? { |value| value.is_a?(Float) && value.nan? }
+        [old, new].all? { |value| value.is_a?(Float) && Undefined.is?(value) }
       end
 
       # Names of features and parts whose state differs, of targets that do.

@@ -90,7 +90,7 @@ module VastLattice
         return :none unless node.constant? && !node.type.list?
 
         value = Formula.value(node, @lists)
-        Formula::Runtime.undefined?(value) ? :none : value
+        Undefined.is?(value) ? :none : value
       rescue Formula::Error
         :none
       end

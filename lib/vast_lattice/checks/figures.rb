@@ -19,7 +19,7 @@ module VastLattice
 
         made = figure(Geometry::Model.of(outcome))
         # What is undefined is told with the numbers of its outcome, and so not remembered for others.
-        Memory.here.figures.keep(signature, made) if made.mass.finite?
+        Memory.here.figures.keep(signature, made) unless Undefined.is?(made.mass)
         with_late(made, outcome)
       end
 
@@ -31,7 +31,7 @@ module VastLattice
 
       # The price of an outcome as text, with what waits for the shape.
       def self.price(outcome, figure = of(outcome))
-        Outcome::Line.price_of(Geometry::Pricing.sums(outcome, outcome.lines + figure.late.lines))
+        Geometry::Pricing.price(outcome, outcome.lines + figure.late.lines).to_s
       end
 
       def self.signature(outcome) = [outcome.plan.figure_mark, Geometry::Model.signature(outcome)]
@@ -55,7 +55,7 @@ module VastLattice
 
       # The mass as text, in the units of a Units::Display.
       def self.mass_text(mass, display = Units::Display::AS_SET)
-        return 'undefined' unless mass.finite?
+        return Undefined::WORD if Undefined.is?(mass)
 
         if display.inch?
           pounds = Units['lb'].from_base(mass)

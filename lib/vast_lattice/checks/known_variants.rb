@@ -40,7 +40,7 @@ module VastLattice
 
       # Values of components are those of their runs, which equal calls share.
       def signature(outcome)
-        own = outcome.values.values_at(*@compared).map { |value| value.is_a?(Float) && value.nan? ? :undefined : value }
+        own = outcome.values.values_at(*@compared).map { |value| value.is_a?(Float) && Undefined.is?(value) ? :undefined : value }
         own + outcome.placings.map { |placing| placing.inside.runs.map(&:call) }
       end
     end

@@ -24,7 +24,7 @@ module VastLattice
         labels = Plan::Labels.new([pattern], @plan.targets, @plan.lists)
         found = variants(rows_of).map { |variant| [variant.name, labels.write(variant.outcome.values)[name]] }
         doubled = found.group_by(&:last).select { |label, same| label && same.size > 1 }
-        listed = found.first(LISTED).map { |variant, label| [variant, label || 'undefined'] }
+        listed = found.first(LISTED).map { |variant, label| [variant, label || Undefined::WORD] }
         { 'variants' => found.size, 'labels' => listed, 'doubled' => doubled.first(20).map do |label, same|
           [label, same.map(&:first).first(6)]
         end,

@@ -109,7 +109,7 @@ module VastLattice
         [outcomes[row].findings.first&.level, @verdicts.level(@across.picked(row))].compact.min_by { |level| Finding::LEVELS.index(level) }
       end
 
-      def finite(amount) = amount.finite? ? amount : nil
+      def finite(amount) = Undefined.known(amount)
 
       def line(item, part)
         states = outcomes.map { |outcome| outcome.state(item.name) }

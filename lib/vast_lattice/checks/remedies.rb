@@ -99,10 +99,10 @@ module VastLattice
         target = @plan.symbols.decided(name) or return
         least, most, = outcome.limits_of(target)
         value = outcome.value_of(target)
-        return unless value.is_a?(Float) && value.finite?
+        return unless value.is_a?(Float) && !Undefined.is?(value)
 
         nearest = [least, most].compact.find { |limit| limit.equal?(least) ? value < limit : value > limit }
-        [name, target.text(nearest)] if nearest&.finite?
+        [name, target.text(nearest)] unless Undefined.is?(nearest)
       end
 
       # The text of a cell with the nearest name in place of the one that nobody knows.

@@ -71,7 +71,8 @@ module VastLattice
         wanted = read(column, text)
         return " #{Nearest.remedy(text, @table.key_values(column.target, {}), kind: 'value')}" unless wanted.is_a?(Float)
 
-        values = @table.rows.each_index.to_h { |row| [row, value(column, row)] }.select { |_, value| value.is_a?(Float) && value.finite? }
+        values = @table.rows.each_index.to_h { |row| [row, value(column, row)] }
+        values = values.select { |_, value| value.is_a?(Float) && !Undefined.is?(value) }
         row, value = values.min_by { |_, value| (value - wanted).abs }
         row ? " The nearest is #{@table.rows[row].name} with #{Units::Format.quantity(value, @plan.symbols.column_type(column).last)}." : ''
       end

@@ -94,7 +94,7 @@ module VastLattice
       end
 
       def text(type, value) = quantity(value, type.plain? ? Units::PLAIN : Units[type.dimension.base_unit])
-      def quantity(value, unit) = value.nil? || !value.finite? ? 'undefined' : Units::Format.quantity(value, @outcome.display.shown(unit))
+      def quantity(value, unit) = Undefined.text(value) { Units::Format.quantity(value, @outcome.display.shown(unit)) }
     end
   end
 end

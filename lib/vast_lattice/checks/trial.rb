@@ -39,8 +39,8 @@ module VastLattice
         refuse(@plan.findings.find { |finding| finding.error? && finding.place.path.first == 'base_price' })
         here = price(Geometry::Work.budget { Result.new(@plan, pick).lines })
         all = @plan.late_program ? [] : variants.map { |variant| price(variant.result.outcome.lines) }
-        least, most = all.select { |_, amount| amount.finite? }.minmax_by(&:last)
-        { 'here' => words(here), 'variants' => all.size, 'least' => least && words(least), 'most' => most && words(most) }.compact
+        least, most = all.reject(&:undefined?).minmax_by { |price| price.cents.first.last }
+        { 'here' => here.to_s, 'variants' => all.size, 'least' => least&.to_s, 'most' => most&.to_s }.compact
       end
 
       def refuse(finding)
@@ -50,13 +50,8 @@ module VastLattice
         raise Formula::Error.new(finding.message, span: span, remedy: finding.remedy, code: finding.code)
       end
 
-      # [currency, amount] of the base price, which is the line of no rule.
-      def price(lines)
-        line = lines.find { |one| one.list == 'price' && one.rule.empty? }
-        [line.unit, line.amount || Float::NAN]
-      end
-
-      def words((unit, amount)) = Outcome::Line.price_of({ unit => amount })
+      # The Price of the base price, which is the line of no rule.
+      def price(lines) = Price.total(lines.select { |one| one.list == 'price' && one.rule.empty? }.first(1))
 
       # The value in each of the first variants.
       def rows(all, show)
@@ -67,7 +62,7 @@ module VastLattice
         return { 'holds' => all.count(true) } if typed.type.boolean?
         return {} unless typed.type.number? && all.any?
 
-        least, most = all.select(&:finite?).minmax
+        least, most = all.grep_v(Undefined).minmax
         least ? { 'least' => show.call(least), 'most' => show.call(most) } : {}
       end
 

@@ -46,7 +46,7 @@ module VastLattice
       def number(measure, amount)
         return amount.to_s unless amount.is_a?(Float)
 
-        amount.finite? ? Units::Format.number(Units[measure.unit].from_base(amount)) : 'undefined'
+        Undefined.text(amount) { Units::Format.number(Units[measure.unit].from_base(amount)) }
       end
 
       # From edges and other features; equal ones together.
@@ -64,7 +64,7 @@ module VastLattice
         along.map { |axis, (anchor, amount)| [axis, anchor&.from || 'centre', amount || 0.0] }
       end
 
-      def length(amount) = amount.finite? ? Units::Format.millimetres(amount) : 'undefined'
+      def length(amount) = Undefined.text(amount) { Units::Format.millimetres(amount) }
     end
   end
 end

@@ -26,9 +26,9 @@ module VastLattice
       def sheet(name, positions) = Sheet.new(name, rows(positions))
 
       def row(position)
-        currency = position.price&.keys&.first
+        currency = position.price&.plain&.keys&.first
         masses = [position.mass, position.total_mass].map { |mass| number(mass, 4) }
-        prices = [position.price, position.total_price].map { |price| number(price&.fetch(currency, nil), 2) }
+        prices = [position.price, position.total_price].map { |price| price&.plain&.fetch(currency, nil) }
         [position.number, position.part_number.to_s, position.description || position.title, position.quantity.to_f, position.total.to_f,
          'pcs', position.material.to_s, *masses, *prices, currency.to_s, position.called_in_short, position.reasons.join(' ')]
       end
@@ -37,7 +37,7 @@ module VastLattice
       def number(value, decimals)
         return if value.nil?
 
-        value.finite? ? value.round(decimals).to_f : 'undefined'
+        Undefined.text(value) { value.round(decimals).to_f }
       end
     end
   end

@@ -67,7 +67,8 @@ module VastLattice
         amount = outcome.values[target.index]
         decider = outcome.decider(target.name)
         least, most, step, choices = outcome.limits[target.index]
-        { 'value' => finite(amount), 'base_unit' => target.type.number? ? target.type.dimension.base_unit : nil,
+        known = amount.is_a?(Array) ? amount.map { |one| Undefined.known(one) } : Undefined.known(amount)
+        { 'value' => known, 'base_unit' => target.type.number? ? target.type.dimension.base_unit : nil,
           'text' => outcome.text_of(target), 'applies' => outcome.applies?(target),
           'decider' => decider.word, 'by' => decider.to_s, 'computed' => target.computed?,
           'least' => least, 'most' => most, 'step' => step,
@@ -86,15 +87,12 @@ module VastLattice
       private_class_method :asked
 
       def self.entry(target, amount)
-        target.type.number? && finite(amount) ? Units::Format.exact(target.unit.from_base(amount)) : target.text(amount)
+        target.type.number? && !Undefined.is?(amount) ? Units::Format.exact(target.unit.from_base(amount)) : target.text(amount)
       end
       private_class_method :entry
 
       def self.in_unit(target, amount) = amount && Rounding.of(target.unit.from_base(amount).to_f)
       private_class_method :in_unit
-
-      def self.finite(amount) = amount.is_a?(Float) && !amount.finite? ? nil : amount
-      private_class_method :finite
 
       def self.facts(result)
         result.facts.merge(result.more_facts).to_h do |name, amount|
@@ -106,7 +104,7 @@ module VastLattice
       def self.rounded(amount)
         case amount
         when Array then amount.map { |part| rounded(part) }
-        when Float then finite(amount)&.then { |known| Rounding.of(known) }
+        when Float then Undefined.known(amount)&.then { |known| Rounding.of(known) }
         else amount
         end
       end

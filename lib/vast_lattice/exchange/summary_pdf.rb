@@ -146,7 +146,7 @@ module VastLattice
         heading('Price')
         lines.each do |line|
           amount = line['amount']
-          line(line['text'], amount ? format('%<amount>.2f %<unit>s', amount: amount, unit: line['unit']) : 'undefined')
+          line(line['text'], amount ? format('%<amount>.2f %<unit>s', amount: amount, unit: line['unit']) : Undefined::WORD)
         end
         line('In all', @own.price, style: :bold)
         unpriced = @own.outcome.fetch('unpriced', [])

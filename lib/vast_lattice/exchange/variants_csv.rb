@@ -99,7 +99,7 @@ module VastLattice
         number(target.unit.from_base(amount))
       end
 
-      def number(amount) = amount.finite? ? Units::Format.exact(amount) : 'undefined'
+      def number(amount) = Undefined.text(amount) { Units::Format.exact(amount) }
     end
   end
 end

@@ -33,7 +33,7 @@ module VastLattice
       def allows?(amount)
         return optional if amount.nil?
         return true unless number?
-        return false unless amount.finite?
+        return false if Undefined.is?(amount)
 
         { above_zero: amount.positive?, zero: amount >= 0, any: true }.fetch(least)
       end

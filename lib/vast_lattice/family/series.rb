@@ -39,7 +39,7 @@ module VastLattice
 
       def self.number(text, what)
         number = Float(text.to_s, exception: false)
-        return number if number&.finite?
+        return number unless Undefined.is?(number)
 
         raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number.')
       end

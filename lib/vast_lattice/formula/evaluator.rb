@@ -90,7 +90,7 @@ module VastLattice
       def raw_compare(typed) = compared(typed.data, *raws(typed))
 
       def compared(sign, left, right)
-        return if Runtime.undefined?(left) || Runtime.undefined?(right)
+        return if Undefined.is?(left) || Undefined.is?(right)
         return (left == right) == (sign == '=') unless ORDERS.key?(sign)
 
         left.public_send(ORDERS[sign], right)

@@ -27,12 +27,12 @@ module VastLattice
 
       private
 
-      def grouped = each_index.group_by { |row| self[row] }.reject { |value, _| Runtime.undefined?(value) }.freeze
+      def grouped = each_index.group_by { |row| self[row] }.reject { |value, _| Undefined.is?(value) }.freeze
 
       # Keys in their order, and their rows; equal keys in the order of the rows.
       def sorted
         @sorted ||= begin
-          pairs = each_with_index.reject { |value, _| Runtime.undefined?(value) }.sort
+          pairs = each_with_index.reject { |value, _| Undefined.is?(value) }.sort
           [pairs.map(&:first).freeze, pairs.map(&:last).freeze]
         end
       end

@@ -44,7 +44,7 @@ module VastLattice
         TOO_LONG = 'The lists are too long for one computation'
         private_constant :ITEM, :TOO_LONG
 
-        def undefined?(typed) = Runtime.undefined?(@evaluator.settled(typed))
+        def undefined?(typed) = Undefined.is?(@evaluator.settled(typed))
 
         # What stands after "in" has no value of its own, only parts.
         def tests?(part) = part.type.boolean? && %i[range list against].include?(part.kind)

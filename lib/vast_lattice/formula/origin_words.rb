@@ -99,7 +99,7 @@ module VastLattice
 
       # What would have been found.
       def self.nearest(part, keys, value, typed)
-        known = keys.reject { |key| Runtime.undefined?(key) }
+        known = keys.reject { |key| Undefined.is?(key) }
         return '; there are no keys' if known.empty?
 
         near = value.is_a?(Float) ? known.min_by { |key| (key - value).abs } : nearest_text(value.to_s, known)

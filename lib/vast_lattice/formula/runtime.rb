@@ -10,14 +10,8 @@ module VastLattice
 
       module_function
 
-      # Whether a value of any type is undefined; a list is, if one of its items is.
-      def undefined?(value)
-        case value
-        when Float then !value.finite?
-        when Array then value.any? { |item| undefined?(item) }
-        else value.nil?
-        end
-      end
+      # As Undefined.
+      def undefined?(value) = Undefined.is?(value)
 
       # A number, or undefined where it is too large for a Float.
       def finite(value) = value.finite? ? value : Float::NAN

@@ -55,7 +55,7 @@ module VastLattice
 
       # Whether an edge of the outline can be as near as what is looked for.
       def by_edge?(outline, box)
-        return true unless @within.finite?
+        return true if @within == Float::INFINITY
 
         wide = Box.new(left: box.left - @within, right: box.right + @within, bottom: box.bottom - @within, top: box.top + @within)
         outline.loops.any? { |loop| loop.edges.any? { |edge| Edge.near?(edge, wide) } }

@@ -113,7 +113,7 @@ module VastLattice
       end
 
       def frame(placing, numbers, model)
-        return tell_undefined(placing, numbers) unless numbers.each_value.all? { |number| number&.finite? }
+        return tell_undefined(placing, numbers) unless numbers.each_value.none?(Undefined)
 
         turned = Frame.turned(numbers.merge(x: 0.0, y: 0.0, z: 0.0))
         bounds = Laying.bounds(model, turned)
@@ -162,10 +162,10 @@ module VastLattice
       end
 
       def tell_undefined(placing, numbers)
-        name = numbers.find { |_, number| !number&.finite? }.first
+        name = numbers.find { |_, number| Undefined.is?(number) }.first
         bound = @outcome.plan.bound.components.find { |one| one.name == placing.name }
         place = Place.at('components', placing.name, 'at', name)
-        found = Outcome::Undefined.new(@outcome).finding(bound.place[name], place, "The place of #{placing.component.title}")
+        found = Outcome::WhyUndefined.new(@outcome).finding(bound.place[name], place, "The place of #{placing.component.title}")
         found ||= Finding.new(code: :undefined, level: :error, place: place, remedy: 'Mend it.',
                               message: "The place of #{placing.component.title} is undefined.")
         @findings << found

@@ -20,13 +20,13 @@ module VastLattice
       end
 
       # What is not built measures nothing; of what may be built or not it is undefined.
-      def nothing(placing) = placing.state == :suppressed ? 0.0 : Float::NAN
+      def nothing(placing) = placing.state == :suppressed ? 0.0 : Undefined::NUMBER
 
       def of_component(outcome, measured)
         return whole(Model.for(outcome), measured.fact) unless measured.fact == :price
 
-        sums = Pricing.sums(outcome)
-        sums.size > 1 ? Float::NAN : sums.each_value.first || 0.0
+        price = Pricing.price(outcome)
+        price.empty? ? 0.0 : price.single&.last || Undefined::NUMBER
       end
 
       def one(model, measured)
@@ -37,7 +37,7 @@ module VastLattice
         body = model.part(measured.owner)
         return body.public_send(FACTS.fetch(measured.fact)) || 0.0 if body && complete?(model, body)
 
-        model.outcome.state(measured.owner) == :suppressed ? 0.0 : Float::NAN
+        model.outcome.state(measured.owner) == :suppressed ? 0.0 : Undefined::NUMBER
       end
 
       FACTS = { mass: :mass, volume: :volume, surface: :surface_area, area: :area }.freeze
@@ -51,7 +51,7 @@ module VastLattice
         feature = model.feature(name)
         return feature.built? ? feature.loops.size : 0 if feature && feature.state != :undefined
 
-        %i[suppressed].include?(model.outcome.state(name)) ? 0 : Float::NAN
+        %i[suppressed].include?(model.outcome.state(name)) ? 0 : Undefined::NUMBER
       end
     end
   end

@@ -34,7 +34,7 @@ module VastLattice
       # Those that have a plane: of sizes beyond what numbers tell apart, some have none.
       def facets
         @facets ||= affordable(@solid.surface.flat_map { |face| face.facets(CHORDS) })
-                    .map { |facet| facet.within(@frame) }.reject { |facet| facet.normal.any?(&:nan?) }
+                    .map { |facet| facet.within(@frame) }.reject { |facet| facet.normal.any?(Undefined) }
       end
 
       # Joining them is not begun where filling them would be too much.

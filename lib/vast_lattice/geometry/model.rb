@@ -62,7 +62,7 @@ module VastLattice
       end
 
       # What an unknown material weighs nobody knows.
-      UNKNOWN = Materials::Material.new(name: 'unknown', title: 'Unknown', density: Float::NAN, colour: '#b9c0c4')
+      UNKNOWN = Materials::Material.new(name: 'unknown', title: 'Unknown', density: Undefined::NUMBER, colour: '#b9c0c4')
 
       attr_reader :outcome, :solids
 
@@ -125,7 +125,7 @@ module VastLattice
 
       # Centre of mass in the family's frame, or nil without solids.
       def centroid
-        return if bodies.empty? || !mass.finite? || mass.zero?
+        return if bodies.empty? || Undefined.is?(mass) || mass.zero?
 
         weighted = bodies.map { |solid| Vector.scale(solid.frame.point(*solid.centroid), solid.mass) }
         Vector.scale(weighted.reduce { |one, other| Vector.add(one, other) }, 1 / mass)
@@ -146,7 +146,7 @@ module VastLattice
 
       private
 
-      def sum(&) = complete? ? total(&) : Float::NAN
+      def sum(&) = complete? ? total(&) : Undefined::NUMBER
 
       def laying = @laying ||= Laying.new(outcome, solids)
 

@@ -52,7 +52,7 @@ module VastLattice
 
       def self.envelope(placing, number, frame, path)
         numbers = placing.envelope(number)
-        return unless numbers&.each_value&.all?(&:finite?)
+        return if numbers.nil? || numbers.each_value.any?(Undefined)
 
         kind = placing.component.envelope
         sizes = Family::Envelope::KINDS.fetch(kind.kind).map { |name| numbers[name] }

@@ -12,15 +12,8 @@ module VastLattice
         outcome.lines + Outcome::Late.new(outcome, Measures.of(Model.for(outcome), program.measured)).lines
       end
 
-      # {currency => amount, NaN where one is undefined} of an outcome, of its own +lines+ and of its components.
-      def sums(outcome, lines = lines(outcome)) = Outcome::Line.total([Outcome::Line.sums(lines), *inside(outcome)])
-
-      # The same of the components alone, each instance counted.
-      def inside(outcome)
-        outcome.placings.select(&:built?).flat_map do |placing|
-          placing.kinds.map { |own, numbers| sums(own).transform_values { |amount| amount * numbers.size } }
-        end
-      end
+      # The Price of an outcome: of its own +lines+, and of its components.
+      def price(outcome, lines = lines(outcome)) = Price.total(lines, outcome.placings) { |own| price(own) }
     end
   end
 end

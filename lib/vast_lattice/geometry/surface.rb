@@ -119,7 +119,7 @@ module VastLattice
         near = near(facet)
         Work.take(4 + near.size)
         # Of sizes beyond what numbers tell apart, a facet may have no plane.
-        return [] if facet.frame.n.any?(&:nan?)
+        return [] if facet.frame.n.any?(Undefined)
         return [] if outside?(facet, near) || taken?(facet) || swallowed?(facet, near)
         return [facet] if whole?(facet, near)
 

@@ -6,12 +6,12 @@ module VastLattice
     # its place.
     class UndefinedDimensions
       def initialize(outcome)
-        @undefined = Outcome::Undefined.new(outcome)
+        @undefined = Outcome::WhyUndefined.new(outcome)
       end
 
       # Whether something that is written has no value, of Bound and Numbers.
       def any?(bound, numbers)
-        bound.entries.zip(numbers.raw).any? { |typed, value| typed && Formula::Runtime.undefined?(value) }
+        bound.entries.zip(numbers.raw).any? { |typed, value| typed && Undefined.is?(value) }
       end
 
       # Findings of a Bound::Stock.
@@ -30,7 +30,7 @@ module VastLattice
 
       def findings(written, numbers, path, title, index = 1.0)
         written.zip(numbers.raw).filter_map do |(typed, own, label), value|
-          next unless typed && Formula::Runtime.undefined?(value)
+          next unless typed && Undefined.is?(value)
 
           @undefined.finding(typed, Place.at(*path, *own), "The #{label} of #{title}", index: index)
         end

@@ -22,14 +22,14 @@ module VastLattice
 
       # What the form itself has against a value, although the family takes it: [code, message, remedy], or nil.
       def fault(value)
-        return if Formula::Runtime.undefined?(value)
+        return if Undefined.is?(value)
 
         @field.ranged? ? out_of_range(value) : not_offered(value)
       end
 
       # The nearest allowed values below and above one that is not allowed; [] of one that is.
       def nearest(value)
-        return [] unless @field.ranged? && value.is_a?(Float) && value.finite? && !within?(value)
+        return [] unless @field.ranged? && value.is_a?(Float) && !Undefined.is?(value) && !within?(value)
 
         [brought(value, :floor), brought(value, :ceil)].compact.uniq
       end
@@ -51,7 +51,7 @@ module VastLattice
         outcome, target = @outcome.home(target)
         own = outcome && target.value? && outcome.plan.bound.items[target.index].least or return 0.0
         value = Formula::Evaluator.new(outcome.plan.lists) { |variable| outcome.values[variable.index] }.settled(own)
-        value.finite? ? value : 0.0
+        Undefined.known(value) || 0.0
       end
 
       # What the form leaves of choices.

@@ -65,7 +65,7 @@ module VastLattice
         "it is not in steps of #{plain_text(step)}." if step && !Plan::Limits.on_a_step?(value, step, 0.0)
       end
 
-      def number?(value) = value.is_a?(Numeric) && value.to_f.finite?
+      def number?(value) = value.is_a?(Numeric) && !Undefined.is?(value.to_f)
       def among?(value) = listed.any? { |one| one.is_a?(Numeric) ? number?(value) && one == value : one == value }
       def whole? = @target.about.kind == 'count'
 

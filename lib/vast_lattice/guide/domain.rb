@@ -43,7 +43,7 @@ module VastLattice
 
       private
 
-      def known? = @now.is_a?(Float) && @now.finite?
+      def known? = @now.is_a?(Float) && !Undefined.is?(@now)
 
       def measure
         plan, target = @plan.home(field.target)

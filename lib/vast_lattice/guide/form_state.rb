@@ -80,7 +80,7 @@ module VastLattice
 
       # Conditions of the form that have no value here: they count as if they were not there, and are told.
       def undefined
-        reasons = Outcome::Undefined.new(@outcome)
+        reasons = Outcome::WhyUndefined.new(@outcome)
         @flags.undefined.filter_map do |numbers, what, typed|
           key, words = UNDEFINED.fetch(what)
           place = Place.at('forms', @form.name, *Family::Form.path(numbers), key)

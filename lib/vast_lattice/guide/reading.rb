@@ -14,7 +14,7 @@ module VastLattice
         return row(field, text) if target.kind == :row
 
         found = Plan::PickReader.new(plan).read(Plan::Pick.new(answers: { target.name => in_unit(field, text) })).answers[target.index]
-        refuse("#{field.title} comes to nothing.", 'Answer with a plain value.') if Formula::Runtime.undefined?(found)
+        refuse("#{field.title} comes to nothing.", 'Answer with a plain value.') if Undefined.is?(found)
         found
       end
 

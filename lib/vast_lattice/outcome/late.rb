@@ -45,9 +45,9 @@ module VastLattice
       end
 
       def followed(place, what)
-        return if @measured.each_value.none? { |amount| Formula::Runtime.undefined?(amount) }
+        return if @measured.each_value.none? { |amount| Undefined.is?(amount) }
 
-        Undefined.new(@outcome).follows(place, what, 'the shape')
+        WhyUndefined.new(@outcome).follows(place, what, 'the shape')
       end
 
       def measured(index) = @outcome.plan.symbols.measured_at(index)

@@ -7,14 +7,8 @@ module VastLattice
       # Prices, rounded to the cent per line, without those that wait for the shape: Lines.
       def prices = lines.select { |line| line.list == 'price' }
 
-      # Their sum as text, with those of the components, by currency; '' where there is none.
-      def price = Line.price_of(price_sums)
-
-      # The same as amounts.
-      def price_sums
-        inside = placings.select(&:built?).flat_map { |placing| placing.instances.map { |_, own| own.price_sums } }
-        Line.total([Line.sums(lines), *inside])
-      end
+      # Their sum, with those of the components: a Price.
+      def price = Price.total(lines, placings, &:price)
 
       # Operations that rules add: Lines.
       def operations = lines.select { |line| line.list == 'operation' }

@@ -25,7 +25,7 @@ module VastLattice
       def many? = !component.pattern.nil?
 
       # Whether it is known how often it is there.
-      def counted? = !many? || outcome.value("#{name}.count").finite?
+      def counted? = !many? || !Undefined.is?(outcome.value("#{name}.count"))
 
       # Pairs of the number of an instance (nil without a pattern) and its Outcome; equal ones share it.
       def instances = @instances ||= inside.instances.map { |number, run| [number&.to_i, Outcome.of_run(run)] }

@@ -9,7 +9,7 @@ module VastLattice
         @outcome = outcome
         @plan = outcome.plan
         @bound = @plan.bound
-        @undefined = Undefined.new(outcome, measured)
+        @undefined = WhyUndefined.new(outcome, measured)
       end
 
       # A value or a state, by what decides it.

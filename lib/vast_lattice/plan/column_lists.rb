@@ -62,7 +62,7 @@ module VastLattice
       end
 
       def nothing(type)
-        type.number? ? Float::NAN : nil
+        type.number? ? Undefined::NUMBER : nil
       end
     end
   end

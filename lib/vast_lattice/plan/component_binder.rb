@@ -108,7 +108,7 @@ module VastLattice
       def look_up(pick, table, values, type, needed)
         span = needed.span
         list = ->(items, own) { Formula::Typed.new(kind: :list, type: Formula::Type.list(own), span: span, parts: items) }
-        rows = table.rows.zip(values).reject { |_, value| Formula::Runtime.undefined?(value) }
+        rows = table.rows.zip(values).reject { |_, value| Undefined.is?(value) }
         names = list.call(rows.map { |row, _| literal(:text, row.name, Formula::TEXT, span) }, Formula::TEXT)
         keys = list.call(rows.map { |_, value| literal(:number, value, type, span) }, type)
         function = Formula::Functions::ALL.fetch(pick.kind == :smallest ? 'lookup_at_least' : 'lookup_at_most')

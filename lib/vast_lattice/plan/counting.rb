@@ -49,7 +49,7 @@ module VastLattice
         number > Family::Component::MOST ? told(findings, [:too_many, index, number]) : [number, 0].max
       end
 
-      def unknown?(measure, number) = number.nil? ? !measure.optional : Formula::Runtime.undefined?(number)
+      def unknown?(measure, number) = number.nil? ? !measure.optional : Undefined.is?(number)
       def parted?(measure, number) = measure.counts? && number && number != number.round
 
       def told(findings, finding)

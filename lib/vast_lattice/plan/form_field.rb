@@ -29,7 +29,7 @@ module VastLattice
       # What is typed to get a value, in its unit; nil for what is undefined, '' for no row.
       def entry(value)
         return value.to_s if target.kind == :row
-        return if Formula::Runtime.undefined?(value)
+        return if Undefined.is?(value)
 
         return target.text(value) unless target.type.number?
 

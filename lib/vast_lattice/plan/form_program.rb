@@ -50,7 +50,7 @@ module VastLattice
       def undefined_in(own, result)
         return own.condition if result.nil?
 
-        [own.least, own.most].zip(result || []).find { |typed, amount| typed && result && !amount&.finite? }&.first
+        [own.least, own.most].zip(result || []).find { |typed, amount| typed && result && Undefined.is?(amount) }&.first
       end
 
       # Source of [least, most], false where the condition does not hold, nil where that is undefined.
@@ -63,7 +63,7 @@ module VastLattice
         (told['narrowed'] ||= []) << { 'number' => field.narrowings.index(own), 'least' => finite(least), 'most' => finite(most) }.compact
       end
 
-      def finite(amount) = amount&.finite? ? amount : nil
+      def finite(amount) = Undefined.known(amount)
     end
   end
 end

@@ -21,7 +21,7 @@ module VastLattice
       # What a rule of a parent says; that it is undefined goes to the raw +findings+, of the Target with that +index+.
       def self.said(findings, index, said)
         value = taken(said.value)
-        findings << [:undefined, index] if Formula::Runtime.undefined?(value)
+        findings << [:undefined, index] if Undefined.is?(value)
         value
       end
 

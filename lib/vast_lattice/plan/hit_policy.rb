@@ -59,7 +59,7 @@ module VastLattice
       }.freeze
       private_constant :SAID
 
-      def undefined?(value) = UNDEFINED.equal?(value) || Formula::Runtime.undefined?(value)
+      def undefined?(value) = UNDEFINED.equal?(value) || Undefined.is?(value)
     end
   end
 end

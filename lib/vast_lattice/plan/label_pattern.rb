@@ -18,7 +18,7 @@ module VastLattice
       # The label for a list of values of its formulas, in order; nil where one is undefined. The block gives the unit of a
       # number, which is written with every digit that it has: two numbers that differ never make one part number.
       def write(values, &block)
-        return if values.any? { |value| Formula::Runtime.undefined?(value) }
+        return if values.any? { |value| Undefined.is?(value) }
 
         at = -1
         Formula::Runtime.limited(pieces.map { |piece| piece.is_a?(Formula::Typed) ? written(piece, values[at += 1], &block) : piece }.join)

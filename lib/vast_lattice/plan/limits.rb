@@ -19,7 +19,7 @@ module VastLattice
           allowed = [nil, nil]
           step = nil
         end
-        return if !value.finite? || beyond(found, index, value, [least, most], allowed, by)
+        return if Undefined.is?(value) || beyond(found, index, value, [least, most], allowed, by)
         return if step.nil? || on_a_step?(value, step, base)
 
         found << [:off_step, index, base, step, nearest(value, step, base, *allowed)]

@@ -51,7 +51,7 @@ module VastLattice
       def text(value)
         return value.map { |one| text(one) }.join(', ') if value.is_a?(Array)
 
-        value.finite? ? Units::Format.quantity(Rounding.of(value), unit) : 'undefined'
+        Undefined.text(value) { Units::Format.quantity(Rounding.of(value), unit) }
       end
     end
   end

@@ -20,22 +20,26 @@ module VastLattice
       # Whether no price in it waits for the shape.
       def early?(plan) = plan.runnable? && plan.late_program.nil? && plan.placed.all.all? { |one| early?(one.plan) }
 
-      # What a Run costs: Outcome::Line has the cents of a line.
-      def of(run)
-        own = run.lines.sum { |_, list, _, amount, _| list == :price ? cents(amount) : 0.0 }
-        whole = run.inside.each_with_index.sum(own) { |inside, number| inside.runs.sum { |inner| counted(run.built(number), of(inner)) } }
-        Formula::Runtime.rounded(whole, 2)
+      # What a Run costs, in whole units of the currency.
+      def of(run) = cents(run)&./(100.0) || Undefined::NUMBER
+
+      # The same in hundredths, nil where it is undefined.
+      def cents(run)
+        own = run.lines.filter_map { |_, list, _, amount, _| [Price.cents(amount)] if list == :price }.flatten
+        inner = run.inside.each_with_index.flat_map do |inside, number|
+          built = run.built(number)
+          built == false ? [] : inside.runs.map { |one| built && cents(one) }
+        end
+        all = own + inner
+        all.include?(nil) ? nil : all.sum
       end
 
       # A price where it is known whether it counts.
       def counted(built, price)
         return price if built
 
-        built.nil? ? Float::NAN : 0.0
+        built.nil? ? Undefined::NUMBER : 0.0
       end
-
-      # An amount rounded to the cent, half a cent up, NaN where it is undefined.
-      def cents(amount) = Formula::Runtime.rounded(Formula::Runtime.rounded(amount, Rounding::DECIMALS), 2)
     end
   end
 end

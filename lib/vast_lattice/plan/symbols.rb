@@ -11,10 +11,8 @@ module VastLattice
       COLOUR = Formula::Type.text(words: Colours)
       private_constant :COLOUR
 
-      attr_reader :targets, :findings, :scope, :lists, :placed, :reads
-
-      # What is read of components and decided in them.
-      attr_reader :ports
+      # +ports+ are what is read of components and decided in them.
+      attr_reader :targets, :findings, :scope, :lists, :placed, :reads, :ports
 
       # +placed+ are the components: Placed; +also+ other texts that may read in them.
       def initialize(family, placed = Placed.new(family, Library.none), also: [])

@@ -57,7 +57,7 @@ module VastLattice
       # A value of this target as text for people; "undefined" where it has none. +unit+ may be another of its dimension.
       def text(value, unit = self.unit)
         return listed(value, unit) if value.is_a?(Array)
-        return 'undefined' if Formula::Runtime.undefined?(value)
+        return Undefined::WORD if Undefined.is?(value)
         return innermost.text(value, unit) if port?
         return STATE_WORDS[kind][value ? 0 : 1] if state?
         return value ? 'yes' : 'no' if type.boolean?

@@ -7,7 +7,7 @@ module VastLattice
       # That of an Outcome.
       def self.of(outcome) = outcome.component? ? Memory.here.amounts.fetch(outcome.call) { new(outcome) } : new(outcome)
 
-      # Geometry::Model::Bodies of its parts; their mass in kg, NaN where that is undefined; and {currency => amount}.
+      # Geometry::Model::Bodies of its parts; their mass in kg, NaN where that is undefined; and the Price of it alone.
       attr_reader :bodies, :mass, :price
 
       def initialize(outcome)
@@ -16,8 +16,8 @@ module VastLattice
         model = Geometry::Model.for(outcome)
         @outcome = outcome
         @bodies = model.solids
-        @mass = model.own_complete? ? bodies.sum(0.0, &:mass) : Float::NAN
-        @price = Outcome::Line.sums(Geometry::Pricing.lines(outcome))
+        @mass = model.own_complete? ? bodies.sum(0.0, &:mass) : Undefined::NUMBER
+        @price = Price.total(Geometry::Pricing.lines(outcome))
       end
 
       # What is equal for equal configured results: what they are, however they were picked.
@@ -35,7 +35,7 @@ module VastLattice
           kinds = @outcome.placings.select(&:built?).flat_map(&:kinds)
           inside = kinds.map { |own, numbers| [Figures.of(own).made, numbers.size] }.sort_by(&:inspect)
           parts = bodies.map { |body| part_key(body) }.tally.sort_by(&:inspect)
-          [family.name, parts, price.to_a, @outcome.operations.map(&:text).sort, inside].hash
+          [family.name, parts, price.plain.to_a, @outcome.operations.map(&:text).sort, inside].hash
         end
       end
 

@@ -21,12 +21,12 @@ module VastLattice
         PartNumbers.of(@outcome).select { |_, things| things.size > 1 }.map { |number, things| PartNumbers.finding(number, things.values) }
       end
 
-      def self.mass(mass) = mass.finite? ? "#{Units::Format.number(mass.round(3))} kg" : 'undefined'
+      def self.mass(mass) = Undefined.text(mass) { "#{Units::Format.number(mass.round(3))} kg" }
       private_class_method :mass
 
       # What is told of different Positions with one number; +where+ says of each where it is, by default its first path.
       def self.finding(number, positions, where: positions.map { |one| one.names.first })
-        told = positions.zip(where).first(3).map { |one, at| "#{at} (#{mass(one.mass)}#{", #{Outcome::Line.price_of(one.price)}" if one.price.any?})" }
+        told = positions.zip(where).first(3).map { |one, at| "#{at} (#{mass(one.mass)}#{", #{one.price}" unless one.price.empty?})" }
         family = positions.first.family
         Finding.new(code: :number_shared, level: :error, place: Place.at('components', Name.read(positions.first.names.first).first),
                     message: "#{number} is the part number of different things: #{told.join(' and ')}.",

@@ -29,7 +29,7 @@ module VastLattice
         sorted.each_with_index.map { |one, at| one.tap { one.number = (at + 1).to_s } }
       end
 
-      # Mass in kg and {currency => amount} of the whole, NaN where they are undefined.
+      # Mass in kg, NaN where it is undefined, and Price of the whole.
       def mass = whole.mass
       def price = whole.price
 
@@ -60,7 +60,7 @@ module VastLattice
         figures = Figures.of(outcome)
         made = components(outcome, spot)
         parts = parts(figures, spot, made.size)
-        price = Outcome::Line.total([figures.price, *made.map { |one| one.price.transform_values { |amount| amount * one.quantity } }])
+        price = made.sum(figures.price) { |one| one.price * one.quantity }
         Position.new(**spot.told, title: title, reasons: reasons, family: outcome.plan.family.name,
                                   part_number: label(outcome, 'part_number'), description: label(outcome, 'description'), price: price,
                                   mass: made.sum(figures.mass) do |one|

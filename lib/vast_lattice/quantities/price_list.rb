@@ -28,9 +28,8 @@ module VastLattice
       end
 
       def lines_of(position)
-        position.total_price.map do |unit, amount|
-          known = amount.finite?
-          Outcome::Line.new(list: 'price', text: words(position), rule: '', amount: known ? amount : nil, unit: unit, undefined: !known)
+        position.total_price.cents.map do |unit, cents|
+          Outcome::Line.new(list: 'price', text: words(position), rule: '', cents: cents, unit: unit, undefined: cents.nil?)
         end
       end
 

@@ -16,7 +16,7 @@ module VastLattice
 
       # "2000 mm" for a base amount and its Unit. Not a number gives "undefined".
       def self.quantity(amount, unit)
-        return 'undefined' unless amount.finite?
+        return Undefined::WORD if Undefined.is?(amount)
 
         own = unit.from_base(amount)
         [(unit.parts && fraction(own, unit.parts)) || number(rounded(own, unit)), unit.symbol].reject(&:empty?).join(' ')
@@ -41,7 +41,7 @@ module VastLattice
 
       # With all the digits it has, where these are few (12345.67); else with those that matter (4.23333).
       def self.number(amount)
-        return 'undefined' unless amount.finite?
+        return Undefined::WORD if Undefined.is?(amount)
 
         text = exact(amount)
         digits = text.delete('-').delete_prefix('0.').delete('.').sub(/\A0+/, '').size

@@ -36,7 +36,7 @@ module VastLattice
           CHOSEN.include?(name) && typed.parts.none? { |part| part.type.list? } && typed.parts.all? { |part| kept?(part, lists) }
         end
 
-        def whole?(value) = value.is_a?(Float) && value.finite? && value == value.floor
+        def whole?(value) = value.is_a?(Float) && !Undefined.is?(value) && value == value.floor
       end
     end
   end

@@ -52,7 +52,7 @@ module VastLattice
           value = index ? stepped(domain, index) : @words.sort(type).var("value #{name}")
           @facts << (index ? Logic.all([index >= 0, index < domain.size]) : among(value, domain.field.order, type))
           now = @trying.now(domain.field)
-          known = !(type.number? && Formula::Runtime.undefined?(now))
+          known = !(type.number? && Undefined.is?(now))
           @facts << Z3.Implies(changed, Logic.negate(value == @words.constant(now, type))) if known
           Change.new(domain, changed, value, index, @words)
         end

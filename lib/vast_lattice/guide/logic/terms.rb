@@ -35,7 +35,7 @@ module VastLattice
 
         def constant(typed)
           value = Formula.value(typed, @lists)
-          return @words.free(typed.type) if typed.type.list? || Formula::Runtime.undefined?(value)
+          return @words.free(typed.type) if typed.type.list? || Undefined.is?(value)
 
           @words.constant(value, typed.type)
         rescue Formula::Error
@@ -148,7 +148,7 @@ module VastLattice
           results, keys, value = typed.parts
           return unless typed.parts.size == 3 && results.constant? && keys.constant?
 
-          rows = fixed(keys).zip(fixed(results)).reject { |pair| pair.any? { |one| Formula::Runtime.undefined?(one) } }
+          rows = fixed(keys).zip(fixed(results)).reject { |pair| pair.any? { |one| Undefined.is?(one) } }
           return if rows.size > MOST_ITEMS
 
           rows = rows.sort_by.with_index { |(key, _), row| [key, row] } unless name == 'lookup'

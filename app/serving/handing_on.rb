@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module VastLattice
-  module Web
+  module Serving
     # Hands on to the Workshop what turns out to take long (HeavyWork throws). Outermost, so that the request begins there as
     # it came. Where the workshop does not answer, all is done here.
     class HandingOn

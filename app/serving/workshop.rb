@@ -1,15 +1,16 @@
 # frozen_string_literal: true
 
-require 'net/http'
-require 'socket'
+require 'excon'
 
 module VastLattice
-  module Web
+  module Serving
     # A process of its own that answers the requests which take long, so that those that serve pages never wait for them: it
     # serves the same application (Web.serve_workshop) at a socket that only this user can reach. Here is who asks it.
     class Workshop
       # Seconds between two looks at whether the client still waits.
       LOOK = 0.25
+      # Seconds that an answer may take; the workshop itself gives up what takes longer than a request may (HeavyWork).
+      LONGEST = 600
       # Headers that concern a connection, not an answer.
       OWN = %w[connection transfer-encoding content-length].freeze
 
@@ -25,45 +26,42 @@ module VastLattice
 
       # Answers a request that only reads, as a Rack application does. Raises Gone, or HeavyWork::Abandoned where its client has left.
       def call(env)
-        UNIXSocket.open(@path) do |socket|
-          stream = Net::BufferedIO.new(socket, read_timeout: nil)
-          ask(env, stream)
-          wait(socket, env['puma.socket'])
-          answer(stream, body: env['REQUEST_METHOD'] != 'HEAD')
-        end
-      rescue SystemCallError, IOError, Net::HTTPBadResponse
+        connection = Excon.new('unix:///', socket: @path, read_timeout: LONGEST)
+        asking = Thread.new { connection.request(asked(env)) }.tap { |thread| thread.report_on_exception = false }
+        wait(asking, env['puma.socket'])
+        answer(asking.value)
+      rescue Excon::Error
         raise Gone
+      ensure
+        # Whoever works there for a client that has left sees that nobody waits.
+        asking&.kill
+        connection&.reset
       end
 
       private
 
       # What may be handed on has no body.
-      def ask(env, stream)
+      def asked(env)
         request = Rack::Request.new(env)
-        Net::HTTPGenericRequest.new(request.request_method, false, !request.head?, request.fullpath, headers(env))
-                               .exec(stream, '1.1', request.fullpath)
+        { method: request.request_method, path: request.fullpath, headers: headers(env, request) }
       end
 
-      def headers(env)
+      # Who asks is another than the one that hands on, and may have come by the door.
+      def headers(env, request)
         named = env.select { |key, _| key.start_with?('HTTP_') && key != 'HTTP_CONNECTION' }
         named = named.transform_keys { |key| key.delete_prefix('HTTP_').tr('_', '-') }
-        # Who asks is another than the one that hands on.
-        named['X-Forwarded-For'] = Rack::Request.new(env).ip.to_s
-        Door.there?(env) ? named.merge(Door::HEADER => 'yes') : named
+        named.merge('X-Forwarded-For' => request.ip.to_s, **(Web::Door.there?(env) ? { Web::Door::HEADER => 'yes' } : {}))
       end
 
-      def wait(socket, client)
-        until socket.wait_readable(LOOK)
+      def wait(asking, client)
+        until asking.join(LOOK)
           raise HeavyWork::Abandoned if HeavyWork.gone?(client)
         end
       end
 
       # An answer to HEAD says how long its body would be, and has none.
-      def answer(stream, body:)
-        response = Net::HTTPResponse.read_new(stream)
-        response.reading_body(stream, body) { response.read_body }
-        headers = response.to_hash.except(*OWN).transform_values { |values| values.size == 1 ? values.first : values }
-        [response.code.to_i, headers, [response.body.to_s]]
+      def answer(response)
+        [response.status, response.headers.to_h.transform_keys(&:downcase).except(*OWN), [response.body.to_s]]
       end
     end
   end

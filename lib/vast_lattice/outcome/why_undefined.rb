@@ -4,7 +4,7 @@ module VastLattice
   class Outcome
     # Says of what is undefined where it arose: once, as an error, at the formula in which it did, with the numbers; what
     # only follows from it is a note that names what it follows from.
-    class Undefined
+    class WhyUndefined
       REMEDY = 'Change it, or test for it: if defined(…) then … else …'
 
       # +measured+ as of Late.

@@ -3,7 +3,7 @@
 require 'io/wait'
 
 module VastLattice
-  module Web
+  module Serving
     # Lets requests that turn out to take long be answered elsewhere (HandingOn), or else one after the other, slowly enough that
     # everybody else is served meanwhile, and ends them when nobody waits for their answer any more, or when they take more than
     # any request may. Quick ones never notice. What changes something is never given up: it may have changed it already.

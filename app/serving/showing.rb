@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 module VastLattice
-  module Web
+  module Serving
     # Shows what a change came to once it is made. What takes long is asked for elsewhere; what goes wrong is told, because the
     # change is kept all the same.
     class Showing

@@ -1,0 +1,29 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class CommandLine
+    # Commands for all registered results (Results::FORMATS).
+    module ResultCommands
+      private
+
+      # Any registered result.
+      def write
+        misused('Which result is to be written?', "Write --as and one of #{Results::FORMATS.names.join(', ')}.") unless @result
+
+        found = plan or return 2
+        find_rows(found)
+        @out.write(Results.write(@result, Results::Subject.new(plan: found, pick: given_pick), @options))
+        0
+      end
+
+      def results
+        found = plan or return 2
+        rows = Results.of(Results::Subject.new(plan: found)).map do |format|
+          [format.name, "#{format.title}: #{format.note}", format.options.map { |option| "--option #{option.usage}" }.join(' ')]
+        end
+        aligned(rows)
+        0
+      end
+    end
+  end
+end

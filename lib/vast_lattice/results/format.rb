@@ -1,0 +1,64 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Results
+    # A kind of file that leaves: what it is made from, its name, ending, media type and options. A format answers +write+ with a Subject
+    # and the options that were chosen, and gives bytes.
+    class Format
+      # Something that can be chosen: +choices+ by what they mean, the first of them by itself. Without these it is any text, or nothing.
+      Option = Struct.new(:name, :title, :choices) do
+        # As it is written in a command: "only=all|valid", "table=TABLE".
+        def usage = "#{name}=#{choices ? choices.keys.join('|') : name.upcase}"
+
+        # Raises Error for what it does not offer.
+        def read(text)
+          return text.to_s unless choices
+          return choices.keys.first if text.to_s.empty?
+          return text if choices.key?(text)
+
+          what = title.downcase
+          raise Error.new("There is no #{what} \"#{text}\".", remedy: Nearest.remedy(text.to_s, choices.keys, kind: what))
+        end
+      end
+
+      # One for each of its endings, where it has several.
+      def self.all = self::KINDS.keys.map { |ending| new(ending) }
+
+      attr_reader :name, :title, :note, :made_from, :media_type, :options
+
+      # +name+ is that of the file ("variants.csv"); +title+ and +note+ say to people what it is; +made_from+ is one of SOURCES.
+      def initialize(name, title:, note:, made_from:, media_type:, options: [])
+        @name = name
+        @title = title
+        @note = note
+        @made_from = made_from
+        @media_type = media_type
+        @options = options
+      end
+
+      def base = name.split('.').first
+      def ending = name.split('.').last
+
+      # Whether it can be made of a Subject, and there is something to write.
+      def offered?(subject) = subject.has?(made_from)
+
+      # Every option with a value, whatever was +given+. Raises Error for an option or a value that it has not.
+      def chosen(given)
+        known = options.map(&:name)
+        stray = (given.keys - known).first
+        raise Error.new("#{name} has no option \"#{stray}\".", remedy: Nearest.remedy(stray, known, kind: 'option')) if stray
+
+        options.to_h { |option| [option.name, option.read(given[option.name])] }
+      end
+
+      # What its file is called, of something called +slug+.
+      def file_name(slug, _options = {}) = "#{slug}-#{name}"
+
+      # For programs.
+      def to_tree
+        { 'name' => name, 'title' => title, 'note' => note, 'made_from' => made_from.to_s, 'media_type' => media_type,
+          'options' => options.map { |option| { 'name' => option.name, 'title' => option.title, 'choices' => option.choices }.compact } }
+      end
+    end
+  end
+end

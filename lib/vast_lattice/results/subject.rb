@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Results
+    # What results are made from: a plan with the pick in view, or a kept configuration with its code.
+    class Subject
+      attr_reader :plan, :pick, :verdicts, :configuration, :code
+
+      # +display+ as of Result; +verdicts+ are Checks::Verdicts.
+      def initialize(plan: nil, pick: Plan::Pick.new, display: nil, verdicts: nil, configuration: nil, code: nil)
+        @plan = plan
+        @pick = pick
+        @display = display
+        @verdicts = verdicts || (plan && Checks::Verdicts.new(plan, nil))
+        @configuration = configuration
+        @code = code
+      end
+
+      # Whether it has what is one of SOURCES.
+      def has?(source)
+        return !configuration.nil? if source == :configuration
+
+        !plan.nil? && (source == :family || plan.runnable?)
+      end
+
+      def family = plan.family
+
+      # The Result of the variant in view. Raises Error where the family has errors, or the pick does not fit.
+      def result
+        @result ||= begin
+          unless plan.runnable?
+            raise Error.new('The family has errors, so there is nothing of a variant to take away.', remedy: 'Mend them first.')
+          end
+
+          Result.new(plan, pick, display: @display)
+        end
+      end
+
+      # A table by its name; all of them where it is empty. Raises Error.
+      def tables(name, among = family.tables, kind: 'table')
+        return among if name.empty?
+
+        found = among.find { |table| table.name.casecmp?(name) } or
+          raise Missing.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name, among.map(&:name), kind: kind))
+        [found]
+      end
+    end
+  end
+end
