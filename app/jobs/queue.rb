@@ -39,15 +39,15 @@ module VastLattice
         task
       end
 
-      # Puts a task into the queue, about a Stored family, for an owner; returns its token. Raises Full.
-      def begin(kind, stored, owner:, about: {}, input: nil)
+      # Puts a task into the queue, about a Stored family, for an owner (a session) and by a person; returns its token. Raises Full.
+      def begin(kind, stored, owner:, person:, about: {}, input: nil)
         task = Storage::TaskRecord.transaction do
           waiting = Storage::TaskRecord.waiting.where.not(owner: Review::OWNER)
           ahead = waiting.of(owner).count
           raise Full if waiting.count >= MOST_WAITING || ahead >= MOST_OF_ONE
 
           made = Storage::TaskRecord.create!(kind: kind, document_id: stored.record.id, version: stored.version, owner: owner, about: about,
-                                             input: input, token: SecureRandom.hex(16))
+                                             person_id: Person[person].id, input: input, token: SecureRandom.hex(16))
           enqueue(made, priority: ahead, queue: 'persons')
         end
         forget_old(owner)

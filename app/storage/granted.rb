@@ -9,7 +9,8 @@ module VastLattice
                  inner_since inner_latest used kept].freeze
       WRITES = %i[create edit undo redo remove restore free_address bring_in].freeze
 
-      # The block is called with a right, and raises where it is missing. +list+, +read+ and +write+ are the rights that are needed.
+      # The block is called with a right and the address of a document (or nil), and raises where it is missing. +list+, +read+ and
+      # +write+ are the rights that are needed.
       def initialize(store, list:, read:, write:, &ensured)
         @store = store
         @needed = { LISTS => list, READS => read, WRITES => write }.flat_map { |names, right| names.map { |name| [name, right] } }.to_h
@@ -18,7 +19,7 @@ module VastLattice
 
       (LISTS + READS + WRITES).each do |name|
         define_method(name) do |*given, **named, &block|
-          @ensured.call(@needed.fetch(name))
+          @ensured.call(@needed.fetch(name), given.first.is_a?(String) ? given.first : nil)
           @store.public_send(name, *given, **named, &block)
         end
       end

@@ -3,11 +3,12 @@
 module VastLattice
   module Storage
     # Keeps documents of one kind. Every change is one transaction with one entry in the history, checked before it is
-    # stored; undo and redo walk the history.
+    # stored; undo and redo walk the history. A +person+ is a Person, or a name.
     class Store
       include Locking
       include Making
       include Stepping
+      include Past
       include BringingIn
 
       # A document as stored: its record and what it compiles to; +made+ is the number of the change that gave it, where one
@@ -27,8 +28,6 @@ module VastLattice
       # Plans that are kept, by the digest of what they were compiled from.
       PLANS = 64
 
-      # Versions back to which the family can be seen as it was.
-      REACH = 500
       # Longest words of one change, in characters.
       SUMMARY = 8000
       # Changes that a plan is followed through; after more the family is read as a whole.
@@ -163,55 +162,8 @@ module VastLattice
       # Brings back the edit that was undone last.
       def redo(slug, person:) = step(slug, person, 'redo', 'done', lambda(&:redoable), &:itself)
 
-      # The history, latest first: ChangeRecords.
-      def history(slug, limit: 50) = ChangeRecord.where(document_id: record(slug).id).order(number: :desc).limit(limit)
-
-      # The version that is stored now.
-      def version(slug) = record(slug).version
-
-      # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
-      def since(slug, version)
-        ChangeRecord.where(document_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
-      end
-
-      # Changes of what a document uses, on all levels, after the one of that number of all changes; the latest 50.
-      def inner_since(slug, number)
-        ids = @kind.composed? ? Relatives.used_ids(record(slug)) : []
-        ids.empty? ? [] : ChangeRecord.where(document_id: ids).where('id > ?', number).order(id: :desc).limit(50).reverse
-      end
-
-      # The number of the latest change of what a document uses; 0 where there is none.
-      def inner_latest(record)
-        ids = @kind.composed? ? Relatives.used_ids(record) : []
-        ids.empty? ? 0 : ChangeRecord.where(document_id: ids).maximum(:id).to_i
-      end
-
-      # What others changed between a version and what +stored+ shows: all but the change that gave it.
-      def others(stored, version)
-        since(stored.slug, version).reject { |change| change.number == stored.made || change.number >= stored.version }
-      end
-
-      # The family as it was at an earlier version, Stored, or nil where its history does not reach back so far.
-      def at(slug, version)
-        current = find(slug)
-        return current if version == current.version
-        return unless version.between?([2, current.version - REACH].max, current.version - 1)
-
-        family = earlier(current, version)
-        plan = @plans.fetch([:then, Digest.of(@kind.taken_apart(family)), digests([current.record])[current.record]]) do
-          compile(family, current.plan)
-        end
-        Stored.new(current.record, plan)
-      end
-
       # Records of the documents that use the one at an address.
       def used_by(slug) = users(record(slug))
-
-      # [what undo would take back, what redo would bring back], as summaries or nil.
-      def next_steps(slug)
-        changes = ChangeRecord.where(document_id: record(slug).id)
-        [changes.undoable.pick(:summary), changes.redoable.pick(:summary)]
-      end
 
       private
 
@@ -237,7 +189,7 @@ module VastLattice
         refuse_taken(record.name) unless time
 
         record.update!(removed_at: time)
-        warn "#{person} #{time ? 'removed' : 'brought back'} the #{@kind.word} #{record.name}."
+        warn "#{Person[person].name} #{time ? 'removed' : 'brought back'} the #{@kind.word} #{record.name}."
       end
 
       def users(record) = DocumentRecord.present.where(id: UseRecord.where(used_id: record.id).select(:user_id)).order(:name).to_a
@@ -323,14 +275,6 @@ module VastLattice
         end).any?
       end
 
-      def earlier(current, version)
-        changes_since(current.record, version).reverse.reduce(@kind.document(current.plan)) do |family, change|
-          @kind.patch_of(change.patch).reversed.applied(family)
-        end
-      end
-
-      def changes_since(record, version) = ChangeRecord.where(document_id: record.id).where('number >= ?', version).order(:number).to_a
-
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.
       def checked(family, before, patch = nil)
@@ -351,8 +295,9 @@ module VastLattice
         Elements.write(record, @kind, patch, after)
         record.save!
         UseRecord.write(record, @kind.uses(after))
-        ChangeRecord.create!(document_id: record.id, number: number, person: person, kind: kind, summary: summary, together: together,
-                             patch: patch.to_tree)
+        who = Person[person]
+        ChangeRecord.create!(document_id: record.id, number: number, person: who.name, person_id: who.id, kind: kind, summary: summary,
+                             together: together, patch: patch.to_tree)
       end
 
       # Writes a patch and those of what follows; returns the records.

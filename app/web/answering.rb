@@ -16,18 +16,17 @@ module VastLattice
       def publications = @publications ||= granted(settings.publications, list: :read, read: :fill, write: :publish)
       def configurations = @configurations ||= granted(settings.configurations, list: :read, read: :fill, write: :keep)
 
-      def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right| Rights.require(role, right) }
+      def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right, document| person.ensure_may(right, document) }
 
       # Whoever comes by the door, or by the address of a published form in a browser that has seen nothing else, is a visitor.
-      def role
-        return Rights::VISITOR if at_door?
+      def person
+        return Person::VISITOR if at_door?
 
-        session[:role] || (for_visitors? ? Rights::VISITOR : Rights::DEFAULT)
+        Person::BUILT_IN[session[:person]] || (for_visitors? ? Person::VISITOR : Person::BUILT_IN.fetch('engineer'))
       end
 
       def at_door? = Door.there?(env)
       def for_visitors? = request.path_info.match?(%r{\A/(?:api/)?(?:forms|configurations)/.})
-      def person = Rights::TITLES.fetch(role, 'Visitor')
 
       # What a browser is known by that has made something: what it was given by a page; nil for one that has opened none.
       def maker = request.cookies[MAKER]&.then { |own| Digest::SHA256.hexdigest(own)[0, 40] if own.match?(/\A\h{32}\z/) }
@@ -46,7 +45,7 @@ module VastLattice
       def edits? = may?(:edit)
       # Whether the person sees nothing but what a form asks for and shows.
       def discreet? = !may?(:read)
-      def may?(right) = Rights.granted?(role, right)
+      def may?(right, document = nil) = person.may?(right, document)
 
       # Whether an address of the API is asked for, and whether an answer for a program is wanted.
       def asked_by_program? = request.path_info.start_with?('/api/')
@@ -103,7 +102,7 @@ module VastLattice
       # is worked out.
       def known_by(digest)
         headers 'cache-control' => 'private, no-cache'
-        etag Digest::SHA256.hexdigest([digest, Shipped.stamp, request.fullpath, role, session[:display]].join("\n"))[0, 32]
+        etag Digest::SHA256.hexdigest([digest, Shipped.stamp, request.fullpath, person.id, session[:display]].join("\n"))[0, 32]
       end
 
       # The JSON object that was sent.

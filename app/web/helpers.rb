@@ -13,6 +13,9 @@ module VastLattice
 
       def csrf_token = Rack::Protection::AuthenticityToken.token(session)
 
+      # Who one can work as.
+      def persons = Person::BUILT_IN.values
+
       # Attributes data-given, data-given2 … that hand names to the scripts of an element ($el.dataset.given). What comes from
       # a family never stands inside an expression.
       def given(*values)

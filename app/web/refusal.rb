@@ -35,7 +35,7 @@ module VastLattice
         Sinatra::NotFound => NO_ADDRESS, Unreadable => UNREADABLE, Sinatra::BadRequest => UNREADABLE,
         Rack::BadRequest => UNREADABLE, JSON::ParserError => NO_JSON,
         Storage::Missing => IN_ITS_WORDS[404], Results::Missing => IN_ITS_WORDS[404], NotInFamily => IN_ITS_WORDS[404],
-        Rights::Denied => IN_ITS_WORDS[403],
+        Person::Denied => IN_ITS_WORDS[403],
         Storage::Stale => ->(e) { new(409, e.message, e.remedy, { stale: e.changes.map(&:told) }) },
         Storage::Contended => IN_ITS_WORDS[409],
         FormsAPI::Foreign => IN_ITS_WORDS[403], ConfigurationsAPI::Many => IN_ITS_WORDS[429],

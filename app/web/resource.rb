@@ -9,8 +9,8 @@ module VastLattice
     #     extend Resource
     #
     #     routes '/api/stocks' do
-    #       get('/:name') { |name| answer(stock: stock(name)) }      # GET /api/stocks/plate
-    #       post('/:name') { |name| … }                              # needs the right to edit
+    #       get('/:name', needs: :read) { |name| answer(stock: stock(name)) }      # GET /api/stocks/plate
+    #       post('/:name', needs: :edit) { |name| … }
     #       post('/:name/try', needs: :read) { |name| … }              # changes nothing
     #     end
     #
@@ -19,17 +19,17 @@ module VastLattice
     #     def stock(name) = …
     #   end
     module Resource
-      # Calls of Sinatra with the path before every pattern. Patterns are Sinatra's; each needs a right.
+      # Calls of Sinatra with the path before every pattern. Patterns are Sinatra's; each says which right of a Person it needs, or
+      # cannot be served (Site.route).
       class Below
         def initialize(site, path)
           @site = site
           @path = path
         end
 
-        def get(pattern, needs: :read, &block) = @site.get(@path + pattern, needs: needs, &block)
-        def post(pattern, needs: :edit, &block) = @site.post(@path + pattern, needs: needs, &block)
-        def options(pattern, &) = @site.options(@path + pattern, needs: :fill, &)
-        def delete(pattern, needs: :edit, &block) = @site.delete(@path + pattern, needs: needs, &block)
+        %i[get post delete options].each do |verb|
+          define_method(verb) { |pattern, **said, &block| @site.public_send(verb, @path + pattern, **said, &block) }
+        end
       end
 
       # The routes below a path: the block says get, post and delete.

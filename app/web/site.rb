@@ -20,11 +20,22 @@ module VastLattice
       # The Border looks at hosts.
       set :host_authorization, permitted_hosts: []
       set :erb, escape_html: true, trim: '-'
+      # A route that says no right is not served.
+      class Undeclared < Error; end
+
+      # As Sinatra's. Raises Undeclared.
+      def self.route(verb, path, options = {}, &)
+        known = [*Person::RIGHTS, :nothing]
+        raise Undeclared, "#{verb} #{path} says no right that it needs." unless known.include?(options[:needs])
+
+        super
+      end
+
       # What a route needs of a person's rights.
       set(:needs) do |right|
         condition do
           env[Serving::HeavyWork::READS] = true if right == :read
-          Rights.require(role, right) || true
+          right == :nothing || person.ensure_may(right, params['slug']) || true
         end
       end
 
@@ -41,7 +52,7 @@ module VastLattice
         if asked_by_program?
           keep_session
         else
-          session[:role] ||= role unless for_visitors? || at_door?
+          session[:person] ||= person.id unless for_visitors? || at_door?
           make_known if request.get?
         end
         headers 'cache-control' => 'no-store'
@@ -49,7 +60,7 @@ module VastLattice
         raise Refusal::Unreadable unless readable_request?
       end
 
-      get('/') { redirect '/families' }
+      get('/', needs: :nothing) { redirect '/families' }
 
       error(Exception, Sinatra::NotFound, Sinatra::BadRequest) { |e| refused(Refusal.of(e)) }
 
@@ -67,7 +78,7 @@ module VastLattice
       def keep_session = request.session_options[:skip] = true
 
       def refused(refusal)
-        refusal = refusal.for_engineer if Rights.granted?(role, :edit)
+        refusal = refusal.for_engineer if may?(:edit)
         status refusal.code
         if json_wanted?
           content_type :json

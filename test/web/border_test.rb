@@ -53,7 +53,7 @@ class BorderTest < WebCase
   def test_ways_lead_inside_only
     { 'https://evil.example/x' => '/families', '//evil.example' => '/families', 'http://example.org//evil.example/' => '/families', 'javascript:alert(1)' => '/families',
       'http://example.org/families/side-frame/name?row=1' => '/families/side-frame/name?row=1', 'http://example.org:99/x' => '/families', ':::' => '/families' }.each do |from, to|
-      post '/person', { 'role' => 'engineer' }, 'HTTP_X_CSRF_TOKEN' => token, 'HTTP_REFERER' => from
+      post '/person', { 'person' => 'engineer' }, 'HTTP_X_CSRF_TOKEN' => token, 'HTTP_REFERER' => from
       assert_equal to, URI.parse(last_response['location']).request_uri, from
     end
   end
@@ -109,7 +109,7 @@ class BorderTest < WebCase
       send_form '/families/roller/restore', {}
     end
     assert_equal 'Roller', store.find('roller').family.name
-    send_form '/person', { 'role' => 'specifier' }
+    send_form '/person', { 'person' => 'specifier' }
     delete '/api/families/roller', {}, 'HTTP_X_CSRF_TOKEN' => token
     assert_equal 403, last_response.status
   end
@@ -165,10 +165,10 @@ class BorderTest < WebCase
     assert_predicate read(id)['total'], :positive?
     clear_cookies
     assert_match(/not here/, get_json("#{API}/imports/#{id}").dig('error', 'message'))
-    send_form '/person', { 'role' => 'specifier' }
+    send_form '/person', { 'person' => 'specifier' }
     bring
     assert_equal 403, last_response.status
-    send_form '/person', { 'role' => 'engineer' }
+    send_form '/person', { 'person' => 'engineer' }
     TestApplication.without_worker do
       assert_equal([200, 200, 200, 503], Array.new(4) { bring && last_response.status })
     end

@@ -16,7 +16,7 @@ class JobsTest < WebCase
   end
 
   def begun(owner: 'Ann', input: CSV, **about)
-    token = @queue.begin('import', @stored, owner: owner, about: { 'file' => 'a.csv', 'table' => 'size', **about.transform_keys(&:to_s) }, input: input)
+    token = @queue.begin('import', @stored, owner: owner, person: owner, about: { 'file' => 'a.csv', 'table' => 'size', **about.transform_keys(&:to_s) }, input: input)
     tasks.find_by(token: token)
   end
 

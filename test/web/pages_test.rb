@@ -39,7 +39,7 @@ class PagesTest < WebCase
     assert_match(/out of date/, post_json("#{API}/edits", edit, {}).dig('error', 'message'))
     assert_equal 403, last_response.status
 
-    send_form '/person', { 'role' => 'specifier' }
+    send_form '/person', { 'person' => 'specifier' }
     assert_match(/specifier cannot change/, post_json("#{API}/edits", edit).dig('error', 'message'))
     assert_equal 403, last_response.status
     assert_equal '2000 mm', post_json("#{API}/try", { 'text' => 'length', 'like' => { 'parameter' => 'length' } })['here']

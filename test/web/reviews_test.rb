@@ -70,7 +70,7 @@ class ReviewsTest < WebCase
       refute get_json("#{API}/review")['done']
       assert_equal %w[waiting], tasks.pluck(:status)
       stored = store.find('side-frame')
-      VastLattice::Jobs::Queue.new.begin('import', stored, owner: 'Ann', about: { 'file' => 'a.csv', 'table' => 'size' }, input: "variant,length\nSF-0500,510\n")
+      VastLattice::Jobs::Queue.new.begin('import', stored, owner: 'Ann', person: 'Ann', about: { 'file' => 'a.csv', 'table' => 'size' }, input: "variant,length\nSF-0500,510\n")
       first = Delayed::Job.order(:priority, :run_at).first
       assert_includes first.handler, Storage::TaskRecord.find_by(kind: 'import').id.to_s
     end
@@ -81,7 +81,7 @@ class ReviewsTest < WebCase
     TestApplication.without_worker do
       get_json("#{API}/review")
       look = Delayed::Job.first
-      VastLattice::Jobs::Queue.new.begin('import', store.find('side-frame'), owner: 'Ann', about: { 'file' => 'a.csv', 'table' => 'size' },
+      VastLattice::Jobs::Queue.new.begin('import', store.find('side-frame'), owner: 'Ann', person: 'Ann', about: { 'file' => 'a.csv', 'table' => 'size' },
                                                                              input: "variant,length\nSF-0500,510\n")
       look.payload_object.perform
       look.destroy

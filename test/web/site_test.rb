@@ -38,6 +38,33 @@ class SiteTest < WebCase
 
   def custom_request(verb, path, body, headers) = request(path, { method: verb, input: body, 'CONTENT_TYPE' => 'application/json' }.merge(headers))
 
+  # A route that says no right cannot be served.
+  def test_a_route_without_a_right
+    undeclared = Class.new(Web::Site)
+    assert_match(%r{GET /nowhere says no right}, refused(Web::Site::Undeclared) { undeclared.get('/nowhere') { 'open' } }.message)
+    assert_match(/says no right/, refused(Web::Site::Undeclared) { undeclared.get('/nowhere', needs: :anything) { 'open' } }.message)
+    resource = Module.new { extend Web::Resource }
+    resource.routes('/nowhere') { post('/:slug') { 'open' } }
+    refused(Web::Site::Undeclared) { undeclared.register(resource) }
+  end
+
+  # Who did something is known by an id and a name, in the history, through undo, and in tasks; rights can differ by document.
+  def test_a_person_is_a_value
+    ann = Person.new(id: 'ann', name: 'Ann', roles: %w[reader], documents: { 'roller' => %i[read edit] })
+    assert_equal ann, Person.new(id: 'ann', name: 'Ann', roles: %w[reader], documents: { 'roller' => %i[read edit] })
+    assert_equal [true, false, true, false], [ann.may?(:read), ann.may?(:edit), ann.may?(:edit, 'roller'), ann.may?(:edit, 'side-frame')]
+    granted = Storage::Granted.new(store, list: :read, read: :read, write: :edit) { |right, document| ann.ensure_may(right, document) }
+    note = ->(slug) { granted.edit(slug, version: nil, person: ann) { |family| family.with(note: 'by Ann') } }
+    assert_equal 'Ann cannot change a family.', refused(Person::Denied) { note.call('side-frame') }.message
+    note.call('roller')
+    granted.undo('roller', person: ann)
+    assert_equal([%w[Ann ann], %w[Ann ann]], store.history('roller').first(2).map { |change| [change.person, change.person_id] })
+    send_form('/person', 'person' => 'reader')
+    get '/families/side-frame/shape'
+    assert_predicate last_response, :ok?
+    assert_equal 'A reader cannot change a family.', post_json("#{API}/undo", {})['error']['message']
+  end
+
   # As engineer, as specifier, and as somebody who has only the address of a published form, by every route that there is: what is
   # not allowed is refused, and what is allowed is not refused for lack of a right.
   def test_every_route_needs_a_right
@@ -63,7 +90,7 @@ class SiteTest < WebCase
     @way = role == 'visitor' ? { Web::Door::HELD => 'yes' } : {}
     return visitor_token(made) if role == 'visitor' && get("/forms/#{made[:address]}")
 
-    send_form('/person', 'role' => role)
+    send_form('/person', 'person' => role)
     token
   end
 
@@ -90,24 +117,25 @@ class SiteTest < WebCase
   def test_the_store_refuses_too
     capture_io { without_the_module }
     family = store.find('side-frame').family
-    Web::Rights::GRANTED.each do |role, rights|
-      granted = Storage::Granted.new(store, list: :read, read: :read, write: :edit) { |right| Web::Rights.require(role, right) }
+    [*Person::BUILT_IN.values, Person::VISITOR].each do |role|
+      rights = Person::RIGHTS.select { |right| role.may?(right) }
+      granted = Storage::Granted.new(store, list: :read, read: :read, write: :edit) { |right, document| role.ensure_may(right, document) }
       { read: [-> { granted.find('side-frame') }, -> { granted.records }, -> { granted.history('side-frame') }],
-        edit: [-> { granted.edit('side-frame', version: nil, person: role) { |own| own } }, -> { granted.create(family.with(name: role), person: role) }, -> { granted.undo('side-frame', person: role) },
+        edit: [-> { granted.edit('side-frame', version: nil, person: role) { |own| own } }, -> { granted.create(family.with(name: role.name), person: role) }, -> { granted.undo('side-frame', person: role) },
                -> { granted.remove('end-stop', person: role) }] }.each do |right, calls|
-        calls.each { |call| rights.include?(right) ? call.call : refused(Web::Rights::Denied, &call) }
+        calls.each { |call| rights.include?(right) ? call.call : refused(Person::Denied, &call) }
       end
     end
     # Published forms are for engineers to change and for all to fill in; configurations are kept by all, and listed by some.
     published, kept = [Storage::PublicationDocument, Storage::ConfigurationDocument].map { |kind| Storage::Store.new(kind) }
     made = self.published
-    visiting = ->(found, **rights) { Storage::Granted.new(found, **rights) { |right| Web::Rights.require('visitor', right) } }
+    visiting = ->(found, **rights) { Storage::Granted.new(found, **rights) { |right| Person::VISITOR.ensure_may(right) } }
     forms = visiting.call(published, list: :read, read: :fill, write: :publish)
     assert_equal made[:address], forms.find(made[:address]).slug
-    [-> { forms.listed }, -> { forms.edit(made[:address], version: nil, person: 'x') { |own| own.with(open: false) } }, -> { forms.remove(made[:address], person: 'x') }].each { |call| refused(Web::Rights::Denied, &call) }
+    [-> { forms.listed }, -> { forms.edit(made[:address], version: nil, person: 'x') { |own| own.with(open: false) } }, -> { forms.remove(made[:address], person: 'x') }].each { |call| refused(Person::Denied, &call) }
     configurations = visiting.call(kept, list: :read, read: :fill, write: :keep)
     assert_equal 'One', configurations.find(made[:code]).content.name
-    refused(Web::Rights::Denied) { configurations.listed }
+    refused(Person::Denied) { configurations.listed }
     assert published.find(made[:address]).content.publication.open
     made_of = [Storage::Store, *Storage::Store.included_modules.select { |one| one.name.start_with?(Storage.name) }]
     assert_equal made_of.flat_map { |one| one.public_instance_methods(false) }.sort - %i[inspect], (Storage::Granted::LISTS + Storage::Granted::READS + Storage::Granted::WRITES).sort
@@ -131,7 +159,7 @@ class SiteTest < WebCase
     end
     engineer = pages.map { |path| seen.call(path) }
     assert_operator engineer.sum { |said, _| said.size }, :>, 30
-    send_form '/person', 'role' => 'specifier'
+    send_form '/person', 'person' => 'specifier'
     pages.each { |path| assert_equal [[], 0], seen.call(path), path }
   end
 

@@ -102,7 +102,7 @@ class TablesAPITest < WebCase
   def test_taking_needs_the_right
     found = bring('sizes.csv', "variant,length\nSF-0500,510\n")
     get '/families'
-    send_form '/person', { 'role' => 'specifier' }
+    send_form '/person', { 'person' => 'specifier' }
     answer = post_json("#{API}/imports/#{found['id']}/take", except: [])
 
     assert_equal 403, last_response.status

@@ -8,12 +8,12 @@ module VastLattice
 
       routes '/api/bundles' do
         # What is in a file, beside what is here. Nothing is stored.
-        post '/compare' do
+        post '/compare', needs: :edit do
           answer(compared(bundle).to_tree)
         end
 
         # Takes it, all at once: families that are here are replaced, except those that are to be kept (keep[]=NAME).
-        post '/?' do
+        post '/?', needs: :edit do
           sent = bundle
           taken = compared(sent).taken(Array(params['keep']).grep(String))
           stored = store.bring_in(taken, person: person)

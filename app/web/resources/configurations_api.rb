@@ -21,7 +21,7 @@ module VastLattice
 
       routes '/api/configurations' do
         # The latest: text=WORDS in name, code, part number …; family=ADDRESS.
-        get '/?' do
+        get '/?', needs: :read do
           found = configurations.listed(subject: present('family'), text: text_of('text')[0, 100], limit: LISTED)
           answer(configurations: found.map { |record| listed_configuration(record) })
         end
@@ -34,7 +34,7 @@ module VastLattice
         # Whoever made it gives it another name.
         post '/:code/name', needs: :keep do |code|
           unless renames?(configurations.find(code).record)
-            raise Rights::Denied.new('Only whoever made it can give it another name.', remedy: 'Duplicate it: the copy is yours.')
+            raise Person::Denied.new('Only whoever made it can give it another name.', remedy: 'Duplicate it: the copy is yours.')
           end
 
           name = Family::Edits.checked_title(sent['name'], 'configuration')

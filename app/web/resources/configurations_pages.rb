@@ -9,7 +9,7 @@ module VastLattice
       MOST_COMPARED = 4
 
       routes '/configurations' do
-        get '/?' do
+        get '/?', needs: :read do
           @title = 'Configurations'
           @text = text_of('text')[0, 100]
           @kept = configurations.listed(subject: present('family'), origin: present('form'), text: @text).map do |record|
@@ -20,7 +20,7 @@ module VastLattice
         end
 
         # Two to four side by side: codes=A,B.
-        get '/compare' do
+        get '/compare', needs: :read do
           @title = 'Configurations side by side'
           @compared = text_of('codes').split(',').uniq.first(MOST_COMPARED).to_h { |code| [code, configurations.find(code).content] }
           @lines = Guide::SideBySide.new(@compared.values).lines

@@ -11,13 +11,13 @@ module VastLattice
 
       routes '/families' do
         # One table alone, by its name.
-        get '/:slug/:base/:table.:ending' do |slug, base, table, ending|
+        get '/:slug/:base/:table.:ending', needs: :read do |slug, base, table, ending|
           raise Sinatra::NotFound unless %w[tables rule_tables].include?(base)
 
           result(slug, "#{base}.#{ending}", 'table' => table)
         end
 
-        get '/:slug/:base.:ending' do |slug, base, ending|
+        get '/:slug/:base.:ending', needs: :read do |slug, base, ending|
           pass unless Results::FORMATS.key?("#{base}.#{ending}")
 
           result(slug, "#{base}.#{ending}")

@@ -12,23 +12,23 @@ module VastLattice
       LISTED = 400
 
       routes '/api/families' do
-        get '/:slug/history' do |slug|
+        get '/:slug/history', needs: :read do |slug|
           answer(changes: store.history(slug).map { |change| change.slice('number', 'person', 'kind', 'status', 'summary', 'created_at') })
         end
 
         # Applies one edit, or several as one change.
-        post '/:slug/edits' do |slug|
+        post '/:slug/edits', needs: :edit do |slug|
           edits = Array(sent.fetch('edits') { [sent.fetch('edit') { refuse('The request has no edit.') }] })
           stored = along(slug) { made(slug, edits) }
           answer(changed(slug, stored) { resolved(stored) })
         end
 
         # Takes back the latest edit that the page has shown ("version").
-        post('/:slug/undo') do |slug|
+        post('/:slug/undo', needs: :edit) do |slug|
           answer(changed(slug, along(slug) { store.undo(slug, person: person, version: version_seen) }))
         end
 
-        post('/:slug/redo') { |slug| answer(changed(slug, along(slug) { store.redo(slug, person: person) })) }
+        post('/:slug/redo', needs: :edit) { |slug| answer(changed(slug, along(slug) { store.redo(slug, person: person) })) }
 
         # Tries a formula without storing anything: its value here, and over all variants.
         post '/:slug/try', needs: :read do |slug|
@@ -49,24 +49,24 @@ module VastLattice
         end
 
         # Where the family speaks of a parameter, feature, part, table, form or rule: kind, name.
-        get '/:slug/uses' do |slug|
+        get '/:slug/uses', needs: :read do |slug|
           answer(uses: Family::Uses.new(store.find(slug).family, text_of('kind'), text_of('name'), table: text_of('table')).to_tree)
         end
 
         # What others changed since a version, and what the edits from one version to another touch.
-        get '/:slug/since' do |slug|
+        get '/:slug/since', needs: :read do |slug|
           changes = store.since(slug, count_of('version', 0..))
           inner = params['inner'] ? store.inner_since(slug, count_of('inner', 0..)) : []
           answer(version: store.version(slug), changes: changes.map(&:told),
                  inner: inner.map { |change| inner_tree(change) })
         end
 
-        get '/:slug/steps' do |slug|
+        get '/:slug/steps', needs: :read do |slug|
           undo, redo_step = store.next_steps(slug)
           answer(undo: undo, redo: redo_step)
         end
 
-        get '/:slug/blast' do |slug|
+        get '/:slug/blast', needs: :read do |slug|
           from, till = %w[from till].map { |key| count_of(key, 0..) }
           before, after = [from, till].map { |version| store.at(slug, version) }
           refuse('The history does not reach back so far.') unless before && after
@@ -118,7 +118,7 @@ module VastLattice
       # A family after edits. Giving up differences needs the family that it is based on; an override is signed.
       def edited(family, edits)
         edits.reduce(family) do |changed, edit|
-          edit = edit.merge('person' => person, 'date' => Time.now.utc.strftime('%F')) if edit.is_a?(Hash) && edit['do'] == 'put_override'
+          edit = signed(edit) if edit.is_a?(Hash) && edit['do'] == 'put_override'
           next Family::Edits.apply(changed, edit) unless edit.is_a?(Hash) && edit['do'] == 'give_up'
 
           base = changed.base && store.library.plan(changed.base.family)&.family
@@ -126,6 +126,8 @@ module VastLattice
           Family::Basis.new(base, changed).without(Array(edit['differences']))
         end
       end
+
+      def signed(edit) = edit.merge('person' => person.name, 'date' => Time.now.utc.strftime('%F'))
 
       # What is told of a change that is made: how it is shown is another matter, and cannot undo it.
       def changed(slug, stored)

@@ -7,22 +7,22 @@ module VastLattice
       extend Resource
 
       routes '/api/families' do
-        get '/?' do
+        get '/?', needs: :read do
           answer(families: family_cards.map { |card| summary(card) })
         end
 
         # Removes a family, readable or not; it can be brought back.
-        delete '/:slug' do |slug|
+        delete '/:slug', needs: :edit do |slug|
           store.remove(slug, person: person)
           answer(removed: slug)
         end
 
-        post '/:slug/restore' do |slug|
+        post '/:slug/restore', needs: :edit do |slug|
           store.restore(slug, person: person)
           answer(restored: slug)
         end
 
-        get '/:slug' do |slug|
+        get '/:slug', needs: :read do |slug|
           stored = store.find(slug)
           answer(version: stored.version, family: stored.family.to_tree, findings: stored.plan.findings.map(&:to_tree))
         end

@@ -10,7 +10,7 @@ module VastLattice
                    'font-family="sans-serif" font-size="14" fill="#5b6875">No picture: look at its findings.</text></svg>'
 
       routes '/families' do
-        get('/?') do
+        get('/?', needs: :read) do
           @title = 'Families'
           @cards = family_cards
           @removed = store.removed
@@ -20,7 +20,7 @@ module VastLattice
         end
 
         # The picture of a card, drawn when it is asked for, one by one.
-        get('/:slug/card.svg') do |slug|
+        get('/:slug/card.svg', needs: :read) do |slug|
           stored = store.find(slug)
           picture = stored.plan.runnable? && Result.new(stored.plan).front_view(width: FamilyCard::WIDTH, dimensions: false)
           content_type 'image/svg+xml'
@@ -28,33 +28,33 @@ module VastLattice
           picture || NO_PICTURE
         end
 
-        post('/?') do
+        post('/?', needs: :edit) do
           stored = store.create(params['file'] ? uploaded : fresh, person: person)
           # A fresh one begins with the sizes of its stock.
           lead_to "/families/#{stored.slug}/shape#{'?open=stock:part' unless params['file']}"
         end
 
-        post('/:slug/remove') do |slug|
+        post('/:slug/remove', needs: :edit) do |slug|
           store.remove(slug, person: person)
           lead_to "/families?removed=#{slug}"
         end
 
         # A family like another, under a name of its own.
-        post('/:slug/copy') do |slug|
+        post('/:slug/copy', needs: :edit) do |slug|
           family = store.find(slug).family
           stored = store.create(family.with(name: Beginnings.copy_of(family.name, store.records.map(&:name))), person: person)
           lead_to "/families/#{stored.slug}/shape"
         end
 
         # One that is based on another, and takes over what changes there.
-        post('/:slug/based') do |slug|
+        post('/:slug/based', needs: :edit) do |slug|
           family = store.find(slug).family
           name = Beginnings.free("#{family.name}, other", store.records.map(&:name))
           stored = store.create(family.with(name: name, base: Family::Base.new(family: family.name)), person: person)
           lead_to "/families/#{stored.slug}/shape"
         end
 
-        post('/:slug/restore') do |slug|
+        post('/:slug/restore', needs: :edit) do |slug|
           store.restore(slug, person: person)
           lead_to '/families'
         end

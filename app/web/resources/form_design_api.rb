@@ -9,19 +9,21 @@ module VastLattice
 
       routes '' do
         # The page of a form as it would be published.
-        get '/families/:slug/forms/:form' do |slug, name|
+        get '/families/:slug/forms/:form', needs: :read do |slug, name|
           headers 'content-security-policy' => Border.policy(frames: ["'self'"])
           show_form(FormPage.new(draft(slug, name), api: "/api/families/#{slug}/forms/#{name}", pictures: "/families/#{slug}/pictures",
                                                     token: csrf_token, edition: store.version(slug), answers: answered, draft: true))
         end
 
-        get('/families/:slug/pictures/:name') { |slug, name| picture(store.find(slug).family, name) }
+        get('/families/:slug/pictures/:name', needs: :read) { |slug, name| picture(store.find(slug).family, name) }
 
         %w[outcome choices proposals mesh].each do |what|
-          get("/api/families/:slug/forms/:form/#{what}") { |slug, name| answer(told(what, draft(slug, name).filling(answered))) }
+          get("/api/families/:slug/forms/:form/#{what}", needs: :read) do |slug, name|
+            answer(told(what, draft(slug, name).filling(answered)))
+          end
         end
 
-        get('/api/families/:slug/forms/:form/schema') { |slug, name| answer(draft(slug, name).schema.to_tree) }
+        get('/api/families/:slug/forms/:form/schema', needs: :read) { |slug, name| answer(draft(slug, name).schema.to_tree) }
 
         post '/api/families/:slug/forms/:form/configurations', needs: :keep do |slug, name|
           form = draft(slug, name)
@@ -77,7 +79,7 @@ module VastLattice
         record = published(stored.slug, name)
         origins = Guide::Publication.origins_of(sent.fetch('origins', '').to_s)
         made = Guide::Publication.of(stored.plan, form_of(stored, name), family: family_facts(stored), origins: origins,
-                                                                         by: person, at: Time.now.utc.iso8601)
+                                                                         by: person.name, at: Time.now.utc.iso8601)
         kept = record ? publications.edit(record.slug, version: nil, person: person) { made } : publications.create(made, person: person)
         { address: "/forms/#{kept.slug}", version: stored.version, origins: origins }
       end

@@ -17,7 +17,7 @@ module VastLattice
 
       routes '/api/forms' do
         # Whether pages of other sites may ask is asked by browsers before.
-        options('/:address/*') { |address, _| asked_form(address) && answer({}) }
+        options('/:address/*', needs: :fill) { |address, _| asked_form(address) && answer({}) }
 
         get '/:address', needs: :fill do |address|
           found = asked_form(address)

@@ -11,25 +11,25 @@ module VastLattice
 
       routes '/api/families' do
         # Sends a file (the body as it is, its name in the header X-File-Name); table=TABLE is where a CSV goes.
-        post '/:slug/imports' do |slug|
+        post '/:slug/imports', needs: :edit do |slug|
           stored = store.find(slug)
           Exchange::Archive.refuse_size(request.content_length.to_i)
           bytes = sent_bytes(Exchange::Archive::LARGEST)
           about = { 'file' => sent_name, 'table' => stored.family.table(text_of('table'))&.name }
-          answer(id: queue.begin('import', stored, owner: owner, about: about, input: bytes))
+          answer(id: queue.begin('import', stored, owner: owner, person: person, about: about, input: bytes))
         end
 
         # How far it is; once it is done, the differences from number +from+ on.
-        get('/:slug/imports/:id') { |slug, id| answer(import_tree(import(slug, id))) }
+        get('/:slug/imports/:id', needs: :read) { |slug, id| answer(import_tree(import(slug, id))) }
 
         # Gives it up, also while it is being read.
-        delete('/:slug/imports/:id') do |slug, id|
+        delete('/:slug/imports/:id', needs: :edit) do |slug, id|
           queue.cancel(import(slug, id))
           answer(cancelled: id)
         end
 
         # Takes some of the changes: {"except": [numbers], "version": 7 (what the page has shown)}; all others are taken.
-        post '/:slug/imports/:id/take' do |slug, id|
+        post '/:slug/imports/:id/take', needs: :edit do |slug, id|
           task = import(slug, id)
           refuse('The file is not read yet.', 'Wait a moment.') unless task.status == 'done'
           changes = Exchange::TableChanges.from_tree(task.reload.result)

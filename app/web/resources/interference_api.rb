@@ -8,13 +8,13 @@ module VastLattice
 
       routes '/api/families' do
         # In the variant of the pick.
-        get '/:slug/interference' do |slug|
+        get '/:slug/interference', needs: :read do |slug|
           result = result_of(store.find(slug))
           answer('found' => Checks::Interferences.of(result).map { |found| placed(found) })
         end
 
         # From a variant on, as many as there is time for; "next" says where to go on.
-        get '/:slug/interference/all' do |slug|
+        get '/:slug/interference/all', needs: :read do |slug|
           stored = store.find(slug)
           stored.plan.ensure_runnable
           tree = Checks::Interferences.new(stored.plan).to_tree(from: count_of('from', 0..Checks::Variants::MOST))

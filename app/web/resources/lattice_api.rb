@@ -8,16 +8,16 @@ module VastLattice
 
       routes '/api/families' do
         # The lattice of a table.
-        get('/:slug/lattice') { |slug| answer(lattice(slug).to_tree.merge('version' => store.version(slug))) }
+        get('/:slug/lattice', needs: :read) { |slug| answer(lattice(slug).to_tree.merge('version' => store.version(slug))) }
 
         # Masses and shape findings of the variants from number +from+ on.
-        get '/:slug/lattice/figures' do |slug|
+        get '/:slug/lattice/figures', needs: :read do |slug|
           from = count_of('from', 0..100_000)
           answer(figures: lattice(slug).figures(from...(from + count_of('count', 1..60))))
         end
 
-        get('/:slug/lattice/values') { |slug| answer(values: lattice(slug).values(text_of('name'))) }
-        get('/:slug/lattice/near') { |slug| answer(near: lattice(slug).near(text_of('variant'))) }
+        get('/:slug/lattice/values', needs: :read) { |slug| answer(values: lattice(slug).values(text_of('name'))) }
+        get('/:slug/lattice/near', needs: :read) { |slug| answer(near: lattice(slug).near(text_of('variant'))) }
       end
 
       private

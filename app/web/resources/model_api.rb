@@ -8,14 +8,14 @@ module VastLattice
 
       routes '/api/families' do
         # The state of the family for a pick; bad entries are refused.
-        get '/:slug/outcome' do |slug|
+        get '/:slug/outcome', needs: :read do |slug|
           stored = store.find(slug)
           Result.new(stored.plan, PickParams.fitting(pick, stored.plan).with(answers: pick.answers, overrides: pick.overrides))
           answer(state(stored))
         end
 
         # One picture alone, as it is asked for: a second one beside the first, or of another variant.
-        get '/:slug/picture' do |slug|
+        get '/:slug/picture', needs: :read do |slug|
           options = PictureParams.read(params)
           result = result_of(store.find(slug), build_to: options[:build_to])
           drawn = options[:view] != 'solid' && result.view(options[:view], **options.except(:view, :build_to), interactive: true)
@@ -23,7 +23,7 @@ module VastLattice
         end
 
         # Triangles and edges of the parts that are shown, for the 3D view.
-        get '/:slug/mesh' do |slug|
+        get '/:slug/mesh', needs: :read do |slug|
           stored = store.find(slug)
           known_by(stored.digest)
           picture = PictureParams.read(params)
@@ -31,24 +31,24 @@ module VastLattice
         end
 
         # The distance between two marks of a picture that was asked for with measure=yes.
-        get '/:slug/measure' do |slug|
+        get '/:slug/measure', needs: :read do |slug|
           solids = result_of(store.find(slug)).model.solids
           answer(Geometry::Measuring.new(solids).between(text_of('from'), text_of('till')).to_tree)
         end
 
         # Where a point of a view lies on a face: offsets for a feature that is put there.
-        get '/:slug/place' do |slug|
+        get '/:slug/place', needs: :read do |slug|
           spotting = Drawing::Spotting.new(result_of(store.find(slug)).model, PictureParams.read(params)[:view])
           answer(spotting.at(text_of('part'), text_of('face'), length_of('x'), length_of('y')))
         end
 
         # What a position would be from another edge, for a feature that stays where it is.
-        get '/:slug/anchor' do |slug|
+        get '/:slug/anchor', needs: :read do |slug|
           model = result_of(store.find(slug)).model
           answer(offset: Geometry::Reanchoring.offset(model, text_of('feature'), text_of('axis'), text_of('from')))
         end
 
-        get '/:slug/because' do |slug|
+        get '/:slug/because', needs: :read do |slug|
           stored = store.find(slug)
           outcome = stored.plan.outcome(PickParams.fitting(pick, stored.plan)).shown_as(shown_units)
           name = text_of('target')

@@ -7,7 +7,7 @@ module VastLattice
       extend Resource
 
       routes '/families' do
-        get '/:slug/parts' do |slug|
+        get '/:slug/parts', needs: :read do |slug|
           @stored = store.find(slug)
           @result, @list = parts_of(@stored)
           @shown = %w[indented flat].include?(params['as']) ? params['as'] : 'indented'

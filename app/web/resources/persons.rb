@@ -2,13 +2,13 @@
 
 module VastLattice
   module Web
-    # In which role one works, and in which units one sees amounts.
+    # As whom one works, and in which units one sees amounts.
     module Persons
       extend Resource
 
       routes '/person' do
         post '/?', needs: :read do
-          session[:role] = params['role'] if Rights::TITLES.key?(params['role'])
+          session[:person] = params['person'] if Person::BUILT_IN.key?(params['person'])
           session[:display] = params['display'] if Units::Display[params['display']]
           lead_to(inside(request.referer) || '/families')
         end

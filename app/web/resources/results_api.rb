@@ -7,7 +7,7 @@ module VastLattice
       extend Resource
 
       routes '/api/families' do
-        get '/:slug/results' do |slug|
+        get '/:slug/results', needs: :read do |slug|
           formats = Results.of(subject_of(store.find(slug)))
           answer(results: formats.map { |format| format.to_tree.merge('address' => "/families/#{slug}/#{format.name}") })
         end

@@ -8,14 +8,14 @@ module VastLattice
 
       routes '/api/families' do
         # What is known, or how far the look at every variant is; asked for again until it is done.
-        get '/:slug/review' do |slug|
+        get '/:slug/review', needs: :read do |slug|
           stored = store.find(slug)
           review = Jobs::Review.of(stored)
           answer('version' => stored.version, **review, **(review['done'] ? { 'health' => FamilyCard::Health.worst(review) } : {}))
         end
 
         # The same in short, as the page of all families shows it.
-        get '/:slug/card' do |slug|
+        get '/:slug/card', needs: :read do |slug|
           answer(FamilyCard::Health.of(Jobs::Review.of(store.find(slug))))
         end
       end

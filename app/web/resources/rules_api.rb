@@ -15,10 +15,10 @@ module VastLattice
         post('/:slug/conditions', needs: :read) { |slug| answer(condition_tree(store.find(slug).plan)) }
 
         # A form to begin with (Checks::FormProposal), called +name+.
-        get('/:slug/form') { |slug| answer(form: Checks::FormProposal.new(store.find(slug).plan).to_tree(Family::Edits.checked_name(text_of('name')))) }
+        get('/:slug/form', needs: :read) { |slug| answer(form: Checks::FormProposal.new(store.find(slug).plan).to_tree(Family::Edits.checked_name(text_of('name')))) }
 
         # Who decides whom (Plan::Links).
-        get('/:slug/links') { |slug| answer(Plan::Links.new(store.find(slug).plan).to_tree) }
+        get('/:slug/links', needs: :read) { |slug| answer(Plan::Links.new(store.find(slug).plan).to_tree) }
 
         # What a rule (plain form) would do, which may replace another (Checks::RuleTrial).
         post '/:slug/rules/try', needs: :read do |slug|

@@ -8,13 +8,13 @@ module VastLattice
 
       routes '/api/families' do
         # The table as it was typed.
-        get '/:slug/tables/:table' do |slug, name|
+        get '/:slug/tables/:table', needs: :read do |slug, name|
           stored = store.find(slug)
           answer(TableSheet.new(stored.plan, table_of(stored, name)).to_tree.merge('version' => stored.version))
         end
 
         # What rows come to; rows=0,1,2 are their numbers.
-        get '/:slug/tables/:table/resolved' do |slug, name|
+        get '/:slug/tables/:table/resolved', needs: :read do |slug, name|
           stored = store.find(slug)
           fitting = PickParams.fitting(pick, stored.plan)
           rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), fitting, display: shown_units).to_tree(row_numbers)
@@ -22,7 +22,7 @@ module VastLattice
         end
 
         # The numbers that a series would fill in.
-        get '/:slug/tables/:table/series' do |slug, name|
+        get '/:slug/tables/:table/series', needs: :read do |slug, name|
           table_of(store.find(slug), name)
           count = count_of('count', 1..20_000)
           numbers = Family::Series.checked(text_of('kind'), first: text_of('first'), step: text_of('step'), count: count)
@@ -30,7 +30,7 @@ module VastLattice
         end
 
         # Values of the key columns that still lead to a row, and the rows that are left: key[COLUMN]=TEXT.
-        get '/:slug/tables/:table/narrow' do |slug, name|
+        get '/:slug/tables/:table/narrow', needs: :read do |slug, name|
           stored = store.find(slug)
           plan = stored.plan
           table = table_of(stored, name)

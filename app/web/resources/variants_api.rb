@@ -11,18 +11,18 @@ module VastLattice
 
       routes '/api/families' do
         # Which rows of two tables go together.
-        get '/:slug/pairs' do |slug|
+        get '/:slug/pairs', needs: :read do |slug|
           stored = store.find(slug)
           one, other = %w[down across].map { |key| table_of(stored, text_of(key)) }
           answer(Checks::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan), verdicts: verdicts(stored)).to_tree)
         end
 
-        get '/:slug/variants' do |slug|
+        get '/:slug/variants', needs: :read do |slug|
           answer(variants: Exchange::VariantsCSV.new(store.find(slug).plan).to_list)
         end
 
         # The list of complete variants, a page of it; count=yes counts them all.
-        get '/:slug/complete' do |slug|
+        get '/:slug/complete', needs: :read do |slug|
           stored = store.find(slug)
           complete = Checks::CompleteVariants.new(stored.plan, verdicts: verdicts(stored))
           page = complete.page(from: count_of('from', 0..Checks::Variants::MOST), text: text_of('text')[0, 100], only: text_of('only'))
@@ -30,13 +30,13 @@ module VastLattice
         end
 
         # What a pattern would call every variant, or (rows_of=TABLE) the rows of a table.
-        get '/:slug/labels' do |slug|
+        get '/:slug/labels', needs: :read do |slug|
           answer(Checks::LabelTrial.new(store.find(slug).plan).run(text_of('name'), text_of('text')[0, 500],
                                                                    rows_of: present('rows_of')))
         end
 
         # The edit that calls the rows of a table by a pattern.
-        get '/:slug/row_names' do |slug|
+        get '/:slug/row_names', needs: :read do |slug|
           stored = store.find(slug)
           table = table_of(stored, text_of('rows_of'))
           names = Checks::LabelTrial.new(stored.plan).rows(table, text_of('text')[0, 500]).map { |row, name| { row: row, name: name } }
@@ -44,7 +44,7 @@ module VastLattice
         end
 
         # Two to four variants side by side: rows[]=A&rows[]=B, of a table, or complete ones.
-        get '/:slug/compare' do |slug|
+        get '/:slug/compare', needs: :read do |slug|
           stored = store.find(slug)
           across = across(stored)
           numbers = Array(params['rows']).filter_map { |name| across.number(name) }.uniq
@@ -55,7 +55,7 @@ module VastLattice
 
         # A page of the gallery: every row of a table, or every complete variant, with its picture, all in one scale (scale=same) or
         # each fitted.
-        get '/:slug/gallery' do |slug|
+        get '/:slug/gallery', needs: :read do |slug|
           stored = store.find(slug)
           across = across(stored)
           from = count_of('from', 0..100_000)

@@ -7,12 +7,12 @@ module VastLattice
       extend Resource
 
       routes '/families' do
-        get '/:slug' do |slug|
+        get '/:slug', needs: :read do |slug|
           # What is there has an address that can stand in a header.
           redirect "/families/#{store.find(slug).slug}/shape"
         end
 
-        get '/:slug/:stage' do |slug, verb|
+        get '/:slug/:stage', needs: :read do |slug, verb|
           stage = Stage.find(verb) || raise(NotInFamily.new('stage', verb, Stage::ALL.map(&:verb)))
           stored = store.find(slug)
           @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s,
