@@ -22,6 +22,7 @@ run = lambda do |files|
     end
   end
   files.each { |path| require path }
+  require 'support/slowest'
 end
 
 unless ARGV.empty?
@@ -31,6 +32,7 @@ unless ARGV.empty?
   return
 end
 
+begun = Process.clock_gettime(Process::CLOCK_MONOTONIC)
 # Long ones first, so that all end at about the same time. Browsers wait more than they work: four programs fill two cores.
 one, other = of['browser'].partition { |file| File.basename(file).start_with?('vary', 'journeys', 'health', 'guide', 'scripts', 'rules') }
 groups = [of['core'], one, other, of['web']].map { |files| files.partition(&long).flatten }
@@ -45,5 +47,14 @@ fine = results.map do |pid, output|
   status = Process.last_status
   output.join
   status.success?
+end
+if ENV['LATTICE_SLOWEST']
+  require 'minitest'
+  require 'support/slowest'
+  puts Slowest.told
+  work = Process.times.then { |times| times.cutime + times.cstime }
+  clock = Process.clock_gettime(Process::CLOCK_MONOTONIC) - begun
+  puts format('Processors were at work for %<work>.0f s, the clock says %<clock>.0f s.', work: work, clock: clock)
+  File.delete(Slowest::FILE)
 end
 exit fine.all?
