@@ -36,7 +36,7 @@ export function ruleTables() {
       const table = this.tableOf(button);
       this.replaces = table.name;
       this.problem = '';
-      const { outputs, ...kept } = table;
+      const { outputs: _outputs, ...kept } = table;
       this.draft = { policy: 'unique', aggregate: 'sum', ...kept, rows: table.rows.map((row) => ({ ...row, tests: row.tests.map(String), values: row.values.map(String) })) };
       this.tryLater();
     },

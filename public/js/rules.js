@@ -97,7 +97,7 @@ export function rules() {
     put(at, line, make) { this.edited(at, changed(this.draft.branches[at].tree, line.path, make)); },
     setName(at, line, name) { this.put(at, line, () => testOf(this.nameOf(name))); },
     setSign(at, line, sign) { this.put(at, line, (test) => withSign(test, sign, this.nameOf(test.name), test.text || '')); },
-    setValue(at, line, field, value) { this.put(at, line, ({ text, ...test }) => ({ ...test, [field]: value })); },
+    setValue(at, line, field, value) { this.put(at, line, ({ text: _text, ...test }) => ({ ...test, [field]: value })); },
     setMember(at, line, value) {
       const { among } = line.test;
       this.setValue(at, line, 'among', among.includes(value) ? among.filter((one) => one !== value) : [...among, value]);

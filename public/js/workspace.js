@@ -372,7 +372,7 @@ export function workspace() {
     async renewUndo() { Object.assign(this.state, await get(`${this.api}/steps`).catch(() => ({}))); },
 
     // A stage that keeps itself up to date says how; +sheet+ can hold the keys that come while it does.
-    keep(renew, sheet = null) { this.renew = renew; this.keySheet = sheet; },
+    keep(renewing, sheet = null) { this.renew = renewing; this.keySheet = sheet; },
 
     async undo() { await this.walk('undo', 'Undone: '); },
     async redo() { await this.walk('redo', 'Done again: '); },

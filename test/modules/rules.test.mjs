@@ -20,7 +20,7 @@ test('a tree in lines, with the depth and the path of each', () => {
 
 test('what is changed loses its text, and so does what it stands in; all else keeps it', () => {
   const tree = { all: [at, { any: [lit, at], text: '(…)' }], text: 'whole' };
-  const other = changed(tree, [1, 0], ({ text, ...one }) => ({ ...one, value: '"heavy"' }));
+  const other = changed(tree, [1, 0], ({ text: _text, ...one }) => ({ ...one, value: '"heavy"' }));
   assert.deepEqual(other, { all: [at, { any: [{ name: 'load', sign: '=', value: '"heavy"' }, at] }] });
   assert.deepEqual(addTo(tree, [1], lit).all[1].any.length, 3);
   assert.deepEqual(setWord(tree, [], 'none'), { not: { any: tree.all } });
