@@ -16,7 +16,7 @@ module VastLattice
   LOADER = Zeitwerk::Loader.for_gem
   LOADER.inflector.inflect('svg' => 'SVG', 'variants_csv' => 'VariantsCSV', 'summary_pdf' => 'SummaryPDF')
   # Folders within a stage that only put its files in order, and are no modules.
-  ORDERED = { 'plan' => %w[names binding deciding programs composing picks relations],
+  ORDERED = { 'plan' => %w[names binding deciding programs composing picks relations sourcing],
               'geometry' => %w[space bodies solids surfaces assembly] }.freeze
   LOADER.collapse(ORDERED.flat_map { |stage, folders| folders.map { |folder| "#{__dir__}/vast_lattice/#{stage}/#{folder}" } })
   LOADER.ignore("#{__dir__}/vast_lattice/registrations.rb")

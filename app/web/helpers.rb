@@ -16,6 +16,9 @@ module VastLattice
       # Who one can work as.
       def persons = Person::BUILT_IN.values
 
+      # Whether parameters can take values from outside.
+      def sources_known? = Plan::SOURCES.names.any?
+
       # Attributes data-given, data-given2 … that hand names to the scripts of an element ($el.dataset.given). What comes from
       # a family never stands inside an expression.
       def given(*values)

@@ -67,6 +67,9 @@ module VastLattice
                             'review' => review, 'view' => @picture[:view])
       end
 
+      # Values that come from outside, with where from: plain form of Outcome::Sourcing.
+      def sources = state.result ? Outcome::Sourcing.to_tree(state.result.outcome) : []
+
       # Cards of what can be taken away.
       def results = ResultCards.new(slug, Results.of(Results::Subject.new(plan: plan)), query).to_a
 

@@ -4,6 +4,11 @@ module VastLattice
   # A family compiled: its texts read, names found, dimensions checked, everything ordered and turned
   # into one lambda. A family with errors still gives a plan, which holds the findings but cannot run.
   class Plan
+    include TakenOver
+
+    # Kinds of Source by name.
+    SOURCES = Registry.new('source')
+
     # The plan cannot run, because the family has errors.
     class Broken < Error; end
 
@@ -13,6 +18,9 @@ module VastLattice
     attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels,
                 :state_indexes, :decisive, :placed, :influence, :nothing, :default_rows, :place_program,
                 :mark, :shape_mark, :figure_mark
+
+    # {index of a target => its Sourced}, of values that come from registered sources; +outside+ lists their values by target.
+    attr_reader :sourced, :outside
 
     # {form => its FormFields}
     attr_reader :form_fields
@@ -30,6 +38,7 @@ module VastLattice
       found = bind(family, before)
       marked(before)
       @nothing = Array.new(targets.size).freeze
+      found += take_from_sources
       @default_rows = default_rows_of_tables
       @state_indexes = indexes_of_states
       compile(found)
@@ -118,7 +127,7 @@ module VastLattice
       nothing = @nothing
       overrides = insisted.empty? ? nothing : nothing.dup
       insisted.each { |name, value| overrides[symbols[name].index] = value }
-      Outcome.of(self, FoundPick.new(rows: rows, answers: nothing, overrides: overrides, pick: nil))
+      Outcome.of(self, FoundPick.new(rows: rows, answers: @outside, overrides: overrides, pick: nil))
     end
 
     # Raises Broken if the family has errors.
@@ -129,6 +138,14 @@ module VastLattice
     end
 
     private
+
+    # What is wrong with what is taken from sources.
+    def take_from_sources
+      sources = SourceReader.new(family, Reader.new(symbols))
+      @sourced = sources.values.freeze
+      @outside = sourced.empty? ? @nothing : @nothing.dup.tap { |all| sourced.each { |index, own| all[index] = own.value } }.freeze
+      sources.findings
+    end
 
     def columns_of_units
       family.variant_tables.flat_map do |table|
@@ -184,12 +201,6 @@ module VastLattice
 
     def told_circles(order) = order.circles.map { |circle| cycle_finding(order.cycle(circle)) }
 
-    # Solids depend on what the parts say and on the numbers that they are remembered by.
-    def same_shapes?(other)
-      %i[parts parameters materials components].all? { |list| family.public_send(list).equal?(other.public_send(list)) } &&
-        family.variant_tables.size == other.variant_tables.size
-    end
-
     def cycle_finding(names)
       target = symbols[names.find { |name| symbols[name] }]
       Finding.new(code: :cycle, level: :error, place: target&.place, remedy: 'Break the circle at one of them.',
@@ -215,31 +226,6 @@ module VastLattice
       cells, others = (@symbols.findings + reader.findings).partition { |finding| finding.place&.cell? }
       @settled = followed ? followed.settled : others
       @settled + cells
-    end
-
-    def cells_alone?(before, family)
-      return false unless before.lists.empty? && placed.all.empty?
-
-      others = Family.fields.keys - [:tables]
-      others.all? { |field| family.public_send(field).equal?(before.family.public_send(field)) } &&
-        family.tables.size == before.family.tables.size && family.tables.zip(before.family.tables).all? do |now, then_|
-                                                             same_frame?(now, then_)
-                                                           end
-    end
-
-    # Whether it is the same family, and all that it reads of its components and gives them is there as it was.
-    def inside_alone?(before, family)
-      return false unless family.equal?(before.family) && @also.empty? && placed.findings.empty?
-      return false if placed.all.empty? || before.placed.findings.any? || family.base
-
-      same = placed.all.zip(before.placed.all).all? { |one, other| one.plan.family.tables.equal?(other.plan.family.tables) }
-      same && before.symbols.ports == Ports.new(family, placed)
-    end
-
-    # Whether two tables differ in cells alone.
-    def same_frame?(one, other)
-      one.equal?(other) || (one.name == other.name && one.columns.equal?(other.columns) && one.default_row == other.default_row &&
-        one.rows.size == other.rows.size && one.rows.zip(other.rows).all? { |row, before| row.equal?(before) || row.name == before.name })
     end
 
     protected

@@ -16,12 +16,15 @@ module VastLattice
     # Adds kinds, which must answer +name+.
     def register(*kinds) = kinds.each { |kind| @kinds[kind.name] = kind }
 
+    # Takes a kind out again.
+    def forget(name) = @kinds.delete(name)
+
     # Calls the block while one more kind is there.
     def with(kind)
       register(kind)
       yield
     ensure
-      @kinds.delete(kind.name)
+      forget(kind.name)
     end
 
     # The kind of that name. Raises Registry::Unknown with the nearest name.

@@ -2,6 +2,7 @@
 
 require_relative '../support/application'
 require_relative '../support/strange_result'
+require_relative '../support/strange_source'
 
 # A new effect and a new control are one file and one line each: then files, plans, outcomes, the API, edits, renames and the
 # pages know them.
@@ -32,6 +33,18 @@ class NewKindsTest < WebCase
   end
 
   RULE = { 'name' => 'Long ones', 'when' => 'length > 2 m', 'then' => [{ 'remind' => 'length', 'above' => '2 m' }] }.freeze
+
+  # A new source of values: the page lists what comes from it, and a parameter can take it.
+  def test_a_new_source
+    Plan::SOURCES.with(StrangeSource.new) do
+      edit = { 'do' => 'put_parameter', 'name' => 'depth', 'fields' => { 'source' => 'survey.depth' } }
+      state = post_json("#{API}/edits?row[size]=", 'edit' => edit)
+      assert_equal ['120 mm', 'shared', 'Survey'], state['values']['depth'].values_at('text', 'decider', 'by')
+      assert_match(/Survey \(gate 4, of 2026-11-30\) says 120 mm/, get_json("#{API}/because?target=depth&row[size]=")['sentence'])
+      get '/families/side-frame/name?row[size]='
+      assert_equal ['depth', '120 mm', 'Survey: depth gate 4', '2026-11-30'], Nokogiri::HTML(last_response.body).css('.sources tbody tr td').first(4).map(&:text)
+    end
+  end
 
   # A new result is on the Release stage, in the API, and can be taken away, as long as it is registered.
   def test_a_new_result

@@ -5,9 +5,9 @@ module VastLattice
     # A named value. +kind+ is number, count, yes_no, choice or text. +default+, +least+, +most+ and
     # +step+ are entries as typed; a +formula+ makes the parameter computed. +unit+ is the unit it is
     # shown in and gives its dimension. Where the condition +applies_when+ does not hold, the
-    # parameter has no value. Those of one +group+ stand together.
+    # parameter has no value. Those of one +group+ stand together. Its value may come from a +source+, as "NAME.KEY" (Plan::Source).
     class Parameter < Value.with(:name, :kind, label: '', group: '', note: '', unit: '', default: nil, formula: nil, least: nil,
-                                               most: nil, step: nil, choices: [], applies_when: nil)
+                                               most: nil, step: nil, choices: [], applies_when: nil, source: '')
       extend TreeForm
 
       KINDS = %w[number count yes_no choice text].freeze

@@ -53,11 +53,18 @@ module VastLattice
         return if field.target.kind == :row
         return 'Does not apply now.' unless @outcome.applies?(field.target)
         return 'It follows from other answers.' if field.target.computed?
+        return sourced(field) if field.sourced?
 
         decision = decider(field)
         return if %w[person default].include?(decision.word) || open?(field)
 
         @discretion ? field_words.decided(field, decision) : "Decided by #{decision}."
+      end
+
+      # Those who fill a form in are not told more than that.
+      def sourced(field)
+        own = Outcome::Sourcing.of(@outcome, field.target)
+        own && !@discretion ? "It comes from #{own.called}." : 'It is given.'
       end
 
       # A value of a field for people.

@@ -55,6 +55,12 @@ module VastLattice
           place: Place.at('overrides', override.name) }
       end
 
+      # By a registered source.
+      def by_shared(target, _decision)
+        sourced = @plan.sourced.fetch(target.index)
+        { sentence: "#{sourced.called} says #{text(target)}.", text: target.subject.source, place: Place.at(*target.place.path, 'source') }
+      end
+
       def by_answer(target, _decision)
         verb = target.kind == :row ? 'picked' : 'answered'
         { sentence: "A person #{verb} #{text(target)}.", place: target.place }

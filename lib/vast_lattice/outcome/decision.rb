@@ -9,6 +9,9 @@ module VastLattice
         kind, index = Plan::Decider.decode(outcome.deciders[target.index])
         return from_parent(outcome, outcome.plan.targets[index]) if kind == :inherited
 
+        sourced = Sourcing.of(outcome, target)
+        return new(kind: :shared, word: Plan::Decider::WORDS.fetch(:shared), name: sourced.title) if sourced
+
         name = called(outcome.plan.family, kind, index)
         new(kind: kind, word: Plan::Decider::WORDS.fetch(kind), name: name)
       end
@@ -46,6 +49,7 @@ module VastLattice
         when :unsettled then 'perhaps does not apply'
         when :said then 'rule outside'
         when :inside then 'component'
+        when :shared then name
         else [word, name].compact.join(' ')
         end
       end

@@ -221,6 +221,14 @@ module VastLattice
                     message: "#{format(what, text(target, value), target.name)} is not used: #{who}.")
       end
 
+      # What a source and the family around both give.
+      def two_sources(index, value)
+        own = target(index)
+        here = @outcome.plan.sourced.fetch(index).called
+        Finding.new(code: :two_sources, level: :error, place: own.place, remedy: 'Do not give it, or take it from no source.',
+                    message: "#{own.name} comes from #{here}, and #{text(own, value)} is given for it.")
+      end
+
       # What a parent gives under a rule of its own is there in case that a rule here says otherwise.
       def said_besides?(index) = @outcome.pick.overrides[index].is_a?(Plan::Given::Said)
 
@@ -229,7 +237,7 @@ module VastLattice
         return [] if @outcome.pick.answers.all?(&:nil?)
 
         @outcome.pick.answers.each_with_index.filter_map do |value, index|
-          next if value.nil?
+          next if value.nil? || @outcome.plan.sourced.key?(index)
 
           decision = Decision.of(@outcome, target(index))
           next if %i[answer override said].include?(decision.kind) || said_besides?(index)

@@ -41,7 +41,15 @@ module VastLattice
         def applies(_rung, rest) = rest
         def override(_rung, rest) = rest
         def said(_rung, rest) = rest
-        def answer(_rung, rest) = @ladder.target.value? ? @answers.call(@ladder.target, rest) : rest
+
+        # What a source says stands, whatever is answered.
+        def answer(_rung, rest)
+          sourced = @plan.sourced[@ladder.target.index]
+          return @words.constant(sourced.value, type) if sourced
+
+          @ladder.target.value? ? @answers.call(@ladder.target, rest) : rest
+        end
+
         def by_hand(rung, _rest) = Logic.truth(rung.value)
         def own(rung, _rest) = @terms.of(rung.typed)
         def always(_rung, _rest) = BOOL.True

@@ -18,7 +18,10 @@ module VastLattice
       def hash = numbers.hash
 
       # Whether a person can answer it.
-      def answered? = !target.nil? && !target.computed? && control&.name != 'readout'
+      def answered? = !target.nil? && !target.computed? && !sourced? && control&.name != 'readout'
+
+      # Whether its value comes from a registered source.
+      def sourced? = target.value? && !target.subject.source.empty?
 
       # Whether it asks for a number within a range, and not for one of its choices.
       def ranged? = target.type.number? && order.empty?

@@ -10,7 +10,7 @@ module VastLattice
       def initialize(plan)
         @plan = plan
         @rows = plan.default_rows.dup
-        @answers = plan.nothing.dup
+        @answers = plan.outside.dup
         @overrides = plan.nothing.dup
         @below = nil
         @unknown = []
@@ -30,6 +30,7 @@ module VastLattice
         target = @plan.targets[first]
         return row(target, item.value) if target.kind == :row
 
+        @unknown << [:two_sources, first, item.value] if @plan.sourced.key?(first)
         return @answers[first] = item.value if item.place == :answer
 
         @answers[first] = item.besides unless item.besides.nil?

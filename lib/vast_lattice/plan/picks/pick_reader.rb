@@ -48,12 +48,18 @@ module VastLattice
       end
 
       def answers(given)
-        list(given) do |name|
+        list(given, @plan.outside) do |name|
           target = @plan.symbols.decided(name)
           refuse('parameter', name, @plan.symbols.parameter_names) unless target&.value? || target&.given?
           refuse_computed(target.innermost) if target.innermost.computed?
+          refuse_sourced(target) if @plan.sourced.key?(target.index)
           target
         end
+      end
+
+      def refuse_sourced(target)
+        raise PickError.new("#{target.name} comes from #{@plan.sourced[target.index].called}; it cannot be answered.",
+                            remedy: 'Change it there, or override it.')
       end
 
       def overrides(given)
@@ -69,8 +75,8 @@ module VastLattice
         end
       end
 
-      def list(given)
-        given.each_with_object(Array.new(@plan.targets.size)) do |(name, text), found|
+      def list(given, base = @plan.nothing)
+        given.each_with_object(base.dup) do |(name, text), found|
           target = yield name
           found[target.index] = value(target, text)
         end

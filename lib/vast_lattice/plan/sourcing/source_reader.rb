@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+module VastLattice
+  class Plan
+    # Reads what parameters take from sources; what is not there, or does not fit, is told of the parameter.
+    class SourceReader
+      attr_reader :values
+
+      # +values+ become {index of a target => Sourced}.
+      def initialize(family, reader)
+        @reader = reader
+        @values = family.parameters.reject { |own| own.source.empty? }.filter_map { |own| read(own) }.to_h
+      end
+
+      def findings = @reader.findings
+
+      private
+
+      def read(parameter)
+        place = Place.at('parameters', parameter.name, 'source')
+        target = @reader.symbols.own(parameter.name) or return
+        return computed(parameter, place) if parameter.computed?
+
+        source, key, entry = find(parameter.source, place)
+        value = entry && @reader.constant(entry.text, target, place)
+        return if value.nil?
+
+        [target.index, Sourced.new(value: value, title: source.title, key: key, where: entry.where.to_s, date: entry.date.to_s)]
+      end
+
+      def computed(parameter, place)
+        @reader.error(:two_sources, "#{parameter.name} is computed by its formula and takes a value from #{parameter.source}.", place,
+                      'Leave one of them.')
+      end
+
+      # [Source, key, Source::Entry], or nil where there is none, which is told.
+      def find(text, place)
+        name, key = text.split('.', 2)
+        source = SOURCES.fetch(name)
+        entry = source.entry(key.to_s)
+        return [source, key, entry] if entry
+
+        remedy = Nearest.remedy(key.to_s, source.keys, kind: 'value')
+        @reader.error(:unknown_source, "#{source.title} has no value \"#{key}\".", place, remedy)
+      rescue Registry::Unknown => e
+        @reader.error(:unknown_source, e.message, place, e.remedy || 'Take the value from one that is there, or type it.')
+      end
+    end
+  end
+end
