@@ -10,7 +10,7 @@ class GuideLogicTest < CoreCase
   def satisfiable?(filling)
     trying = Guide::Trying.new(filling)
     domains = filling.fields.reject { |field| field.target.type.text? && field.order.empty? }.map { |field| Guide::Domain.new(filling.plan, field, trying.now(field)) }
-    encoding = Guide::Logic::Encoding.new(trying, domains, {})
+    encoding = Guide::FormLogic.new(trying, domains, {})
     solver = Z3::Solver.new
     [*encoding.facts, *encoding.changes.values.map { |change| ~change.changed }].each { |fact| solver.assert(fact) }
     solver.satisfiable?
@@ -64,7 +64,7 @@ class GuideLogicTest < CoreCase
     10.times do
       given = { 'a' => "#{10 + (random.rand(100) * 0.5)} mm", 'b' => "#{10 + (random.rand(100) * 0.5)} mm", 'c' => %w[x y z].sample(random: random), 'd' => %w[yes no].sample(random: random) }
       filling = Guide::Filling.new(plan, plan.family.forms.first, given)
-      encoding = Guide::Logic::Encoding.new(Guide::Trying.new(filling), [], {})
+      encoding = Guide::FormLogic.new(Guide::Trying.new(filling), [], {})
       values = encoding.instance_variable_get(:@values)
       solver = Z3::Solver.new
       encoding.facts.each { |fact| solver.assert(fact) }
@@ -73,7 +73,7 @@ class GuideLogicTest < CoreCase
         expected = filling.result.outcome.value("f#{index}")
         solver.push
         # No other value is possible, but for what numbers are rounded to.
-        solver.assert(~Z3.And(values[plan.symbols["f#{index}"].index] >= Guide::Logic.real(expected - 1e-6), values[plan.symbols["f#{index}"].index] <= Guide::Logic.real(expected + 1e-6)))
+        solver.assert(~Z3.And(values[plan.symbols["f#{index}"].index] >= Logic.real(expected - 1e-6), values[plan.symbols["f#{index}"].index] <= Logic.real(expected + 1e-6)))
         assert_predicate solver, :unsatisfiable?, "#{formula} with #{given} is #{expected}"
         solver.pop
       end

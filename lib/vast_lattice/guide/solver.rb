@@ -32,7 +32,7 @@ module VastLattice
       # Yields [[number of the domain, value], …] of each that stands. First which fields are changed, then how far: the second
       # question is small once the first is answered.
       def search(from, till, most)
-        encoding = Logic::Encoding.new(@trying, @domains, @wish)
+        encoding = FormLogic.new(@trying, @domains, @wish)
         optimize = asked(encoding, from, till)
         MOST_SETS.times do
           return if most.zero? || optimize.check != :sat
@@ -65,7 +65,7 @@ module VastLattice
 
       # {Domain => value}: the nearest valid change of all these fields and no others; nil where none is found.
       def nearest(domains)
-        encoding = Logic::Encoding.new(@trying, domains, @wish)
+        encoding = FormLogic.new(@trying, domains, @wish)
         changes = encoding.changes.values
         optimize = Z3::Optimize.new
         [*encoding.facts, *changes.map(&:changed)].each { |fact| optimize.assert(fact) }
