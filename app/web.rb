@@ -41,8 +41,9 @@ module VastLattice
       size > SMALL
     end
 
-    # Requests that one process answers at once. More than wait for heavy work (Serving::HeavyWork), so that pages are always served.
-    THREADS = 12
+    # Requests that one process answers at once. More than wait for heavy work (Serving::HeavyWork), so that pages are always served;
+    # what waits beyond them waits behind Puma, where nobody knows what is pressing.
+    THREADS = 20
     # Processes that serve: Ruby works in one thread of each at a time. One at least is there while another is started again.
     PROCESSES = Etc.nprocessors.clamp(2, 8)
     # Seconds that requests have to end when the program is stopped.

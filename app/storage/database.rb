@@ -9,7 +9,7 @@ module VastLattice
       MIGRATIONS = File.expand_path('../../db/migrate', __dir__)
 
       # Connections: one for each thread of the server and of background work, and some to spare.
-      POOL = 24
+      POOL = 32
       # Seconds until a database counts as hung: for a connection, for an answer; and until a lock is given up.
       CONNECT = 5
       ANSWER = 20

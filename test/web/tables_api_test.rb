@@ -85,7 +85,8 @@ class TablesAPITest < WebCase
   # Whatever is wrong with a file, it is told and nothing changes; a file larger than allowed is not even read.
   def test_malformed_files_change_nothing
     before = family
-    MalformedFiles.all(self).each do |what, (format, bytes, place, reason)|
+    # spreadsheets_test reads them all; here is how they are told, each in a process of its own.
+    MalformedFiles.all(self).each_slice(ENV['LATTICE_LONG'] ? 1 : 4).map(&:first).each do |what, (format, bytes, place, reason)|
       answer = bring("file.#{format}", bytes)
       error = answer['error']
       text = [error['message'], *error['problems'].to_a.map { |problem| problem['text'] }].join("\n")

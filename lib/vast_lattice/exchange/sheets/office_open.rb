@@ -34,10 +34,14 @@ module VastLattice
           end
         end
 
+        # What it says it was written at: equal contents give equal bytes.
+        WRITTEN = Time.utc(2000)
+        private_constant :WRITTEN
+
         # A workbook of Sheets.
         def self.write(sheets)
           require 'caxlsx'
-          package = Axlsx::Package.new
+          package = Axlsx::Package.new(created_at: WRITTEN)
           heading = package.workbook.styles.add_style(b: true)
           sheets.each do |sheet|
             package.workbook.add_worksheet(name: sheet.name.to_s[0, 31]) do |page|

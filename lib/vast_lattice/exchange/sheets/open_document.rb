@@ -39,15 +39,19 @@ module VastLattice
         # A document of Sheets.
         def self.write(sheets)
           buffer = Zip::OutputStream.write_buffer do |zip|
-            zip.put_next_entry('mimetype', nil, nil, Zip::Entry::STORED)
+            zip.put_next_entry(entry('mimetype'), nil, nil, Zip::Entry::STORED)
             zip.write(MIME)
-            zip.put_next_entry('META-INF/manifest.xml')
+            zip.put_next_entry(entry('META-INF/manifest.xml'))
             zip.write(MANIFEST)
-            zip.put_next_entry('content.xml')
+            zip.put_next_entry(entry('content.xml'))
             zip.write(content(sheets))
           end
           buffer.string
         end
+
+        # Equal contents give equal bytes, whenever they are written.
+        def self.entry(name) = Zip::Entry.new(nil, name, time: Zip::DOSTime.local(2000, 1, 1))
+        private_class_method :entry
 
         def self.content(sheets)
           spaces = SPACES.map { |prefix, uri| %( xmlns:#{prefix}="#{uri}") }.join
