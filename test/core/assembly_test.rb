@@ -146,7 +146,7 @@ class AssemblyTest < CoreCase
       frame = after
       whole = followed
     end
-    assert_operator quick, :>, 2
+    assert_operator quick, :>, 1
   end
 
   # The plan of a family after an edit, or nil where that cannot be.

@@ -20,7 +20,7 @@ class ResultsTest < CoreCase
         bytes = Results.write(format.name, subject(name))
         assert_match signs.fetch(format.media_type, /\APK/n), bytes, format.name
         again = plan.placed.all.any? && format.made_from == :variants ? bytes : Results.write(format.name, anew)
-        assert(bytes == again, "#{name} #{format.name} is not the same twice")
+        assert_equal(bytes, again, "#{name} #{format.name} is not the same twice")
         format.name
       end
     end
