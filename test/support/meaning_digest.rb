@@ -44,7 +44,7 @@ module MeaningDigest
     plan = VastLattice::Plan.of(family)
     Digest::SHA256.hexdigest(Array.new(EDITS) do
       plan = VastLattice::Plan.of(VastLattice::Family::Edits.apply(plan.family, RandomEdits.new(plan.family, random).edit), before: plan)
-      plan.runnable? ? said(plan, plan.outcome) : plan.findings.map(&:to_tree).to_s
+      plan.runnable? ? said(plan, plan.outcome) : trees(plan.findings).to_s
     rescue VastLattice::Error => e
       e.message
     end.join)
@@ -59,12 +59,15 @@ module MeaningDigest
     Digest::SHA256.hexdigest(picks.map { |pick| said(plan, plan.outcome(pick)) }.join)
   end
 
+  # As they were told before there were data beside the words.
+  def trees(findings) = findings.map { |finding| finding.to_tree.except('about') }
+
   # All that an outcome says, with its plan's findings, as text.
   def said(plan, outcome)
     targets = plan.targets.reject(&:given?).sort_by(&:name)
     told = targets.map { |target| [target.name, outcome.text_of(target), outcome.decider(target.name).to_s, outcome.limit(target.name)] }
     reasons = outcome.pick.rows.empty? ? [] : targets.map { |target| outcome.because(target.name).to_tree }
-    JSON.generate([told, reasons, outcome.findings.map(&:to_tree), outcome.labels, outcome.lines.map(&:to_tree), plan.findings.map(&:to_tree)], allow_nan: true)
+    JSON.generate([told, reasons, trees(outcome.findings), outcome.labels, outcome.lines.map(&:to_tree), trees(plan.findings)], allow_nan: true)
   end
 
   def write = File.write(FILE, "#{JSON.pretty_generate(cases.transform_values { |digest| digest.call[0, 16] })}\n")

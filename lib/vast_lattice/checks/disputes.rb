@@ -38,7 +38,7 @@ module VastLattice
         # The same as a finding of the family.
         def told
           both = rules.map { |name| "\"#{name}\"" }.join(' and ')
-          Finding.new(code: :can_disagree, level: :warning, place: finding.place,
+          Finding.new(code: :can_disagree, level: :warning, place: finding.place, about: { 'rules' => rules },
                       message: "Rules can disagree on #{target.name}: with #{example}, #{both} say different things.",
                       remedy: 'Change the condition of one, or join them in one else-if chain.')
         end

@@ -64,7 +64,7 @@ module VastLattice
 
       # Two rules that disagree, in one chain: the first of the page comes first.
       def joined(found, _path)
-        names = found.finding.message.scan(/"([^"]+)"/).flatten.uniq
+        names = found.finding.about.fetch('rules', [])
         one, other = @family.rules.select { |rule| names.include?(rule.name) && @family.on?(rule) }
         return unless names.size == 2 && one && other && one.otherwise.empty? && one.set == other.set
 

@@ -88,8 +88,8 @@ module VastLattice
 
       # Whether it disagrees with another rule there.
       def wrong(outcome)
-        name = "\"#{@bound.source.name}\""
-        outcome.findings.select { |finding| finding.code == :rules_disagree && finding.message.include?(name) }.map(&:message)
+        name = @bound.source.name
+        outcome.findings.select { |finding| finding.code == :rules_disagree && finding.about['rules'].include?(name) }.map(&:message)
       end
 
       def taken(rows)

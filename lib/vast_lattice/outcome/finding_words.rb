@@ -88,8 +88,8 @@ module VastLattice
       def target(index) = @plan.targets[index]
       def said(target) = "#{target.name} is #{text(target, @outcome.values[target.index])}"
 
-      def error(code, target, message, remedy)
-        Finding.new(code: code, level: :error, message: message, remedy: remedy, place: target.place)
+      def error(code, target, message, remedy, **about)
+        Finding.new(code: code, level: :error, message: message, remedy: remedy, place: target.place, about: about.transform_keys(&:to_s))
       end
 
       def not_whole(index)
@@ -153,7 +153,7 @@ module VastLattice
         name = @plan.family.rule_name(Plan::Decider.decode(decider).last)
         error(:rules_disagree, found, "Rules disagree on #{found.name}: #{@outside.call(found.name)} says " \
                                       "#{text(found, outside)}, \"#{name}\" here says #{text(found, own)}. None of them decides it.",
-              'Change the condition of one.')
+              'Change the condition of one.', rules: [name])
       end
 
       # A row that a parent picks.
@@ -166,9 +166,10 @@ module VastLattice
       # +said+ lists pairs of rule index and value.
       def disagree(index, said)
         found = target(index)
-        words = said.map { |rule, value| "\"#{@plan.family.rule_name(rule)}\" says #{text(found, value)}" }
-        error(:rules_disagree, found, "Rules disagree on #{found.name}: #{words.join(', ')}. None of them decides it.",
-              'Change the condition of one, or join them in one else-if chain.')
+        names = said.map { |rule, _| @plan.family.rule_name(rule) }
+        words = names.zip(said).map { |name, (_, value)| "\"#{name}\" says #{text(found, value)}" }.join(', ')
+        error(:rules_disagree, found, "Rules disagree on #{found.name}: #{words}. None of them decides it.",
+              'Change the condition of one, or join them in one else-if chain.', rules: names.uniq)
       end
 
       # +hits+ lists pairs of row and value; rows alone where the table decides nothing.
@@ -224,9 +225,8 @@ module VastLattice
       # What a source and the family around both give.
       def two_sources(index, value)
         own = target(index)
-        here = @outcome.plan.sourced.fetch(index).called
-        Finding.new(code: :two_sources, level: :error, place: own.place, remedy: 'Do not give it, or take it from no source.',
-                    message: "#{own.name} comes from #{here}, and #{text(own, value)} is given for it.")
+        words = "#{own.name} comes from #{@outcome.plan.sourced.fetch(index).called}, and #{text(own, value)} is given for it."
+        error(:two_sources, own, words, 'Do not give it, or take it from no source.')
       end
 
       # What a parent gives under a rule of its own is there in case that a rule here says otherwise.

@@ -99,6 +99,7 @@ module VastLattice
       def contradicted(name, said)
         sources = said.map { |source, _| source.title }.uniq.join(' and ')
         Finding.new(code: :rules_disagree, level: :error, place: Place.at('patterns', name),
+                    about: { 'rules' => said.map { |source, _| source.source.name }.uniq },
                     message: "#{sources} write the #{name.tr('_', ' ')} differently.".sub(/\A./, &:upcase),
                     remedy: 'Change the condition of one, or join them in one else-if chain.')
       end
