@@ -37,8 +37,10 @@ module VastLattice
       end
     end
 
-    # Keeps a thing that is made already; returns it.
+    # Keeps a thing that is made already; returns it. Nothing is not kept.
     def keep(key, made)
+      return made unless made
+
       weight = @weigh ? @weigh.call(made) : 1
       @lock.synchronize do
         forget(key)

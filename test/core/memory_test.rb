@@ -37,6 +37,15 @@ class MemoryTest < CoreCase
     assert_equal 2, memo.fetch(:inner) { memo.fetch(:inner) { made.size + 1 } }
   end
 
+  # What comes to nothing is made again, and weighs nothing.
+  def test_nothing_is_not_kept
+    memo = Memo.new(3)
+    10.times { |number| assert_nil(memo.fetch(:none) { number if number > 20 }) }
+    assert_equal 0, memo.weight
+    %i[a b c].each { |key| memo.keep(key, key) }
+    assert_equal %i[a b c], %i[a b c].map { |key| memo[key] }
+  end
+
   # As much as it may weigh is kept, whatever it is; one thing alone always is.
   def test_a_memo_is_bounded_by_weight
     memo = Memo.new(100, &:size)
