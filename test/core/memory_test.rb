@@ -43,7 +43,7 @@ class MemoryTest < CoreCase
     10.times { |number| assert_nil(memo.fetch(:none) { number if number > 20 }) }
     assert_equal 0, memo.weight
     %i[a b c].each { |key| memo.keep(key, key) }
-    assert_equal %i[a b c], %i[a b c].map { |key| memo[key] }
+    assert_equal(%i[a b c], %i[a b c].map { |key| memo[key] })
   end
 
   # As much as it may weigh is kept, whatever it is; one thing alone always is.
