@@ -39,7 +39,7 @@ module VastLattice
     # Bytes of memory beyond those of the parent.
     MEMORY = 500_000_000
     # How many times as long it is waited for at most, on a machine with much else to do.
-    PATIENCE = 6
+    PATIENCE = 20
     # How low it stands.
     NICE = 12
     # Seconds between two looks at whether it is still wanted.
