@@ -115,7 +115,7 @@ module VastLattice
       Process.setpriority(Process::PRIO_PROCESS, 0, [Process.getpriority(Process::PRIO_PROCESS, 0), NICE].max)
       Process.setrlimit(Process::RLIMIT_CORE, 0)
       # Past the first it is told to end, past the second it is ended. What a large parent costs until here is not its own.
-      until_now = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID).floor
+      until_now = Process.clock_gettime(Process::CLOCK_PROCESS_CPUTIME_ID).ceil
       Process.setrlimit(Process::RLIMIT_CPU, until_now + seconds, until_now + seconds + 1)
       Process.setrlimit(Process::RLIMIT_AS, room + memory)
     end
