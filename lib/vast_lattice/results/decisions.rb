@@ -5,7 +5,7 @@ module VastLattice
     # Rule tables as decisions (OMG DMN 1.3).
     class Decisions < Format
       def initialize
-        super('rules.dmn', title: 'Rule tables', note: 'decisions for other programs',
+        super('rules.dmn', title: 'Decisions', note: 'the rule tables, for other programs',
                            made_from: :family, media_type: 'application/xml')
       end
 
