@@ -34,9 +34,9 @@ module VastLattice
       end
     end
 
-    # Memos by [mark, key]: solids; pictures; Runs of components; masses and sizes of variants; models and figures of components;
+    # Memos by [mark, key]: solids; pictures; Runs of components; masses and sizes of variants; models, figures and prices of components;
     # variants by what they come to.
-    attr_reader :shapes, :pictures, :runs, :figures, :models, :amounts, :variants
+    attr_reader :shapes, :pictures, :runs, :figures, :models, :amounts, :prices, :variants
 
     # +share+ is how much of all that is kept.
     def initialize(share = 1)
@@ -46,6 +46,7 @@ module VastLattice
       @figures = Memo.new(FIGURES * share)
       @models = Memo.new(MODELS * share)
       @amounts = Memo.new(MODELS * share)
+      @prices = Memo.new(FIGURES * share)
       @variants = Memo.new(VARIANTS * share)
     end
 

@@ -61,7 +61,7 @@ module VastLattice
   Results::FORMATS.register(*Results::VariantTables.all)
   Results::FORMATS.register(*Results::RuleTables.all)
   Results::FORMATS.register(Results::Decisions.new)
-  Results::FORMATS.register(Results::ConfigurationSheet.new)
+  Results::FORMATS.register(*Results::Kept.all)
 
   numbers = %w[number count]
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'number', title: 'number box', kinds: numbers))

@@ -16,10 +16,11 @@ module VastLattice
     # Those that can be made of a Subject, in the order in which they were registered.
     def self.of(subject) = FORMATS.kinds.select { |format| format.offered?(subject) }
 
-    # Bytes are the same for the same subject and options (design rule 25). Raises Registry::Unknown, and Error where there is nothing
-    # to write.
+    # Bytes are the same for the same subject and options (design rule 25). Raises Registry::Unknown, Missing, and Error where there is
+    # nothing to write.
     def self.write(name, subject, options = {})
       format = FORMATS.fetch(name)
+      subject.ensure_has(format.made_from)
       format.write(subject, format.chosen(options))
     end
   end

@@ -49,6 +49,19 @@ class ArchitectureTest < CoreCase
     assert_operator found.size, :>, 6, 'the pattern finds them'
   end
 
+  # A kind that stands in a file and is not registered would be known to nobody.
+  KINDS = { Geometry::Features => Family::FEATURE_KINDS, Geometry::Stocks => Family::STOCK_KINDS, Geometry::Patterns => Family::PATTERN_KINDS,
+            Plan::Effects => Family::EFFECTS, Exchange::Sheets => Exchange::SHEET_FORMATS, Results => Results::FORMATS }.freeze
+
+  def test_every_kind_in_a_file_is_registered
+    KINDS.each do |place, registry|
+      modules = place.constants.map { |name| place.const_get(name) }.grep(Module)
+      kinds = modules.select { |one| one.singleton_methods(false).include?(:name) || (one.is_a?(Class) && one.subclasses.empty? && one.method_defined?(:name)) }
+      assert_empty kinds - registry.kinds - registry.kinds.map(&:class), place
+      assert_operator kinds.size, :>, 2, place
+    end
+  end
+
   # Files are small; the largest ones of the core are noticed before they grow.
   def test_files_are_small
     long = Dir[File.join(ROOT, 'lib/**/*.rb')].map { |path| [path, File.foreach(path).count] }.select { |_, lines| lines > 250 }

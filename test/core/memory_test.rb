@@ -66,7 +66,7 @@ class MemoryTest < CoreCase
     [0.0001, 1].each do |share|
       with_memory(Memory.new(share)) do
         families.each { |name, plan| assert_equal wanted[name], told(plan), name }
-        memos = %i[shapes pictures runs figures models amounts variants].map { |kind| Memory.here.public_send(kind) }
+        memos = %i[shapes pictures runs figures models amounts prices variants].map { |kind| Memory.here.public_send(kind) }
         assert_operator memos.sum(&:weight), :<, 600 if share < 1
       end
     end

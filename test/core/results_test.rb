@@ -42,6 +42,8 @@ class ResultsTest < CoreCase
       ['tables.csv', { 'table' => 'sice' }] => /no table "sice".*size/ }.each do |(name, options), words|
       assert_match words, refused(VastLattice::Error) { Results.write(name, subject('Roller'), options) }.full_text
     end
+    kept = refused(Results::Missing) { Results.write('configuration.pdf', subject('Roller')) }
+    assert_equal 'There is no configuration here to make it from.', kept.message
     broken = Results::Subject.new(plan: plan("parameters: [{name: a, kind: number, unit: mm, default: b}]\n"))
     assert_match(/errors/, refused(VastLattice::Error) { Results.write('front.svg', broken) }.message)
     assert_equal %w[file.yaml file.json], Results.of(broken).map(&:name)
@@ -61,6 +63,7 @@ class ResultsTest < CoreCase
       assert_includes Results::Reference.page, '| `names.txt` | Names: one to a line | the family | text/plain | `most=all or one` |'
     end
     assert_match(/no result "names.txt"/, lattice('write', File.join(ROOT, 'demo/roller.yaml'), '--as', 'names.txt')[2])
+    assert_match(/no configuration here/, lattice('write', File.join(ROOT, 'demo/roller.yaml'), '--as', 'configuration.pdf')[2])
     assert_match(/Which result/, lattice('write', File.join(ROOT, 'demo/roller.yaml'))[2])
   end
 end

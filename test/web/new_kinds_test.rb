@@ -29,7 +29,8 @@ class NewKindsTest < WebCase
 
   def teardown
     FileUtils.rm_f(CONTROL)
-    [Family::EFFECTS, Family::CONTROLS].each { |registry| registry.instance_variable_get(:@kinds).except!('remind', 'test_dial') }
+    Family::EFFECTS.forget('remind')
+    Family::CONTROLS.forget('test_dial')
   end
 
   RULE = { 'name' => 'Long ones', 'when' => 'length > 2 m', 'then' => [{ 'remind' => 'length', 'above' => '2 m' }] }.freeze

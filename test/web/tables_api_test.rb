@@ -163,6 +163,8 @@ class TablesAPITest < WebCase
       get path
       assert_equal 404, last_response.status, path
     end
+    get '/families/roller/configuration.pdf'
+    assert_equal 404, last_response.status
     get '/families/roller/tables.csv'
     assert_equal 422, last_response.status
     assert_includes last_response.body, 'A CSV holds one table.'

@@ -27,19 +27,13 @@ module VastLattice
           erb :'configurations/compare'
         end
 
-        get '/:code.pdf', needs: :fill do |code|
-          own = seen(configurations.find(code))
-          subject = Results::Subject.new(configuration: own, code: code)
-          format = Results::FORMATS.fetch('configuration.pdf')
-          content_type format.media_type
-          attachment format.file_name(code), :inline
-          format.write(subject, {})
-        end
+        # As a file; browsers show the sheet.
+        get '/:code.:ending', needs: :fill do |code, ending|
+          name = "configuration.#{ending}"
+          pass unless Results::FORMATS.key?(name)
 
-        get '/:code.json', needs: :fill do |code|
-          content_type :json
-          attachment "#{code}.json"
-          JSON.pretty_generate(configuration_tree(code))
+          subject = Results::Subject.new(configuration: seen(configurations.find(code)), code: code)
+          sent_as_file(name, code, subject, shown: ending == 'pdf')
         end
 
         get '/:code', needs: :fill do |code|

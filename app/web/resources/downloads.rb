@@ -30,22 +30,23 @@ module VastLattice
       def result(slug, name, given = {})
         raise Sinatra::NotFound unless Results::FORMATS.key?(name)
 
-        stored = store.find(slug)
+        options = params.slice(*Results::FORMATS.fetch(name).options.map(&:name)).merge(given)
+        sent_as_file(name, slug, subject_of(store.find(slug)), options.transform_values { |value| value.is_a?(String) ? value : '' })
+      end
+
+      # A result of a subject that is called +slug+.
+      def sent_as_file(name, slug, subject, options = {}, shown: false)
         format = Results::FORMATS.fetch(name)
-        options = format.options.map(&:name)
-        chosen = format.chosen(params.slice(*options).merge(given).transform_values { |value| value.is_a?(String) ? value : '' })
-        file(format.file_name(slug, chosen), format.media_type, format.write(subject_of(stored), chosen))
+        content = Results.write(name, subject, options)
+        type = format.media_type
+        type.start_with?(*TEXTS) ? content_type(type, charset: 'utf-8') : content_type(type)
+        attachment format.file_name(slug, options), shown ? :inline : :attachment
+        content
       end
 
       def subject_of(stored)
         Results::Subject.new(plan: stored.plan, pick: PickParams.fitting(PickParams.read(params), stored.plan), display: shown_units,
                              verdicts: verdicts(stored))
-      end
-
-      def file(name, type, content)
-        type.start_with?(*TEXTS) ? content_type(type, charset: 'utf-8') : content_type(type)
-        attachment name
-        content
       end
     end
   end

@@ -60,7 +60,7 @@ module VastLattice
         names.each_index.to_a[range].to_a.map do |row|
           figure = Figures.of(outcome(row))
           wrong = figure.findings.reject { |finding| finding.level == :note }.filter_map { |finding| concerned(finding) }
-          { 'row' => row, 'mass' => finite(figure.mass), 'text' => Figures.mass_text(figure.mass), 'wrong' => wrong.uniq }
+          { 'row' => row, 'mass' => Undefined.known(figure.mass), 'text' => Figures.mass_text(figure.mass), 'wrong' => wrong.uniq }
         end
       end
 
@@ -70,7 +70,7 @@ module VastLattice
                                                         remedy: Nearest.remedy(name.to_s, @plan.symbols.parameter_names)))
         outcomes.map do |outcome|
           amount = outcome.values[target.index]
-          amount.is_a?(Float) ? finite(amount) : amount.to_s
+          amount.is_a?(Float) ? Undefined.known(amount) : amount.to_s
         end
       end
 
@@ -108,8 +108,6 @@ module VastLattice
       def level(row)
         [outcomes[row].findings.first&.level, @verdicts.level(@across.picked(row))].compact.min_by { |level| Finding::LEVELS.index(level) }
       end
-
-      def finite(amount) = Undefined.known(amount)
 
       def line(item, part)
         states = outcomes.map { |outcome| outcome.state(item.name) }

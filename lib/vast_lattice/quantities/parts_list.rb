@@ -60,7 +60,7 @@ module VastLattice
         figures = Figures.of(outcome)
         made = components(outcome, spot)
         parts = parts(figures, spot, made.size)
-        price = made.sum(figures.price) { |one| one.price * one.quantity }
+        price = Geometry::Pricing.price(outcome)
         Position.new(**spot.told, title: title, reasons: reasons, family: outcome.plan.family.name,
                                   part_number: label(outcome, 'part_number'), description: label(outcome, 'description'), price: price,
                                   mass: made.sum(figures.mass) do |one|

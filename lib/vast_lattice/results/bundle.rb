@@ -4,14 +4,9 @@ module VastLattice
   module Results
     # A family with all that it is made of.
     class Bundle < Format
-      KINDS = { 'zip' => ['the family with all that it uses', 'application/zip'],
-                'yaml' => ['the same as one file', 'application/yaml'] }.freeze
+      NOTES = { 'zip' => 'the family with all that it uses', 'yaml' => 'the same as one file' }.freeze
 
-      def initialize(ending)
-        note, type = KINDS.fetch(ending)
-        super("bundle.#{ending}", title: 'Bundle', note: note, made_from: :family, media_type: type)
-      end
-
+      def self.all = for_endings('bundle', NOTES, title: 'Bundle', made_from: :family)
       def offered?(subject) = super && (subject.family.components.any? || !subject.family.base.nil?)
 
       def write(subject, _options)

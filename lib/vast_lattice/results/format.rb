@@ -21,13 +21,16 @@ module VastLattice
         end
       end
 
-      # One for each of its endings, where it has several.
-      def self.all = self::KINDS.keys.map { |ending| new(ending) }
+      MEDIA_TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'svg' => 'image/svg+xml',
+                      'dmn' => 'application/xml', 'zip' => 'application/zip', 'pdf' => 'application/pdf' }.freeze
+
+      # One for each ending, with its note.
+      def self.for_endings(base, notes, **about) = notes.map { |ending, note| new("#{base}.#{ending}", note: note, **about) }
 
       attr_reader :name, :title, :note, :made_from, :media_type, :options
 
       # +name+ is that of the file ("variants.csv"); +title+ and +note+ say to people what it is; +made_from+ is one of SOURCES.
-      def initialize(name, title:, note:, made_from:, media_type:, options: [])
+      def initialize(name, title:, note:, made_from:, media_type: MEDIA_TYPES.fetch(name.split('.').last), options: [])
         @name = name
         @title = title
         @note = note

@@ -8,7 +8,7 @@ module VastLattice
       ABOUT = { title: 'Lattice', made_from: :variants, options: [TABLE] }.freeze
 
       def self.of(subject, options)
-        table = subject.tables(options['table']).first unless options['table'].empty?
+        table = subject.chosen(options['table'], subject.family.tables, 'table').first unless options['table'].empty?
         Checks::Lattice.new(subject.plan, table, subject.pick)
       end
 
@@ -17,7 +17,7 @@ module VastLattice
 
       # The same as a picture.
       class Picture < Format
-        def initialize = super('lattice.svg', note: 'every feature in every variant', media_type: 'image/svg+xml', **ABOUT)
+        def initialize = super('lattice.svg', note: 'every feature in every variant', **ABOUT)
         def write(subject, options) = Exchange::LatticePicture.new(Lattice.of(subject, options)).to_svg
       end
     end

@@ -17,11 +17,7 @@ module VastLattice
 
       # The same for programs.
       class Data < Format
-        def initialize
-          super('parts.json', title: 'Parts list', note: 'the same, for programs',
-                              made_from: :variant, media_type: 'application/json')
-        end
-
+        def initialize = super('parts.json', title: 'Parts list', note: 'the same, for programs', made_from: :variant)
         def offered?(subject) = super && subject.family.components.any?
         def write(subject, _options) = JSON.pretty_generate(Exchange::PartsSheets.tree(PartsList.of(subject)))
       end

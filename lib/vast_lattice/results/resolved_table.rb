@@ -4,14 +4,11 @@ module VastLattice
   module Results
     # Every variant with its values, states, mass and findings.
     class ResolvedTable < Format
-      KINDS = { 'csv' => ['values, states, mass of every variant, and whether it is valid', 'text/csv'],
-                'json' => ['the same, with deciders and findings', 'application/json'] }.freeze
+      NOTES = { 'csv' => 'values, states, mass of every variant, and whether it is valid',
+                'json' => 'the same, with deciders and findings' }.freeze
       ONLY = Option.new('only', 'Choice of variants', { 'all' => 'all variants', 'valid' => 'without what is not valid' })
 
-      def initialize(ending)
-        note, type = KINDS.fetch(ending)
-        super("variants.#{ending}", title: 'Resolved table', note: note, made_from: :variants, media_type: type, options: [ONLY])
-      end
+      def self.all = for_endings('variants', NOTES, title: 'Resolved table', made_from: :variants, options: [ONLY])
 
       def write(subject, options)
         table = Exchange::VariantsCSV.new(subject.plan, verdicts: subject.verdicts, only_valid: options['only'] == 'valid')

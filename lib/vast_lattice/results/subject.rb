@@ -23,24 +23,26 @@ module VastLattice
         !plan.nil? && (source == :family || plan.runnable?)
       end
 
-      def family = plan.family
-
-      # The Result of the variant in view. Raises Error where the family has errors, or the pick does not fit.
-      def result
-        @result ||= begin
-          unless plan.runnable?
-            raise Error.new('The family has errors, so there is nothing of a variant to take away.', remedy: 'Mend them first.')
-          end
-
-          Result.new(plan, pick, display: @display)
+      # Raises Missing where it has not, and Error where that cannot be used.
+      def ensure_has(source)
+        return if has?(source)
+        unless plan && source != :configuration
+          raise Missing.new("There is no #{source} here to make it from.", remedy: 'Choose another result.')
         end
+
+        raise Error.new('The family has errors, so there is nothing of its variants to take away.', remedy: 'Mend them first.')
       end
 
-      # A table by its name; all of them where it is empty. Raises Error.
-      def tables(name, among = family.tables, kind: 'table')
+      def family = plan.family
+
+      # The Result of the variant in view. Raises Plan::PickError where the pick does not fit.
+      def result = @result ||= Result.new(plan, pick, display: @display)
+
+      # What is called +name+ of some that have names; all of them where it is empty. Raises Missing.
+      def chosen(name, among, kind)
         return among if name.empty?
 
-        found = among.find { |table| table.name.casecmp?(name) } or
+        found = among.find { |one| one.name.casecmp?(name) } or
           raise Missing.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name, among.map(&:name), kind: kind))
         [found]
       end

@@ -2,18 +2,15 @@
 
 module VastLattice
   module Results
-    # Variant tables as they are set up, a sheet each, to be read again.
-    class VariantTables < Sheets
-      TABLE = Format::Option.new('table', 'Table', nil)
-
+    # Variant tables as they are set up.
+    class VariantTables < NamedSheets
       def initialize(kind)
-        super('tables', kind, title: 'Variant tables', note: 'the tables as they are set up, to be edited elsewhere and brought in again',
-                              made_from: :family, options: [TABLE])
+        super('tables', kind, what: 'table', title: 'Variant tables',
+                              note: 'the tables as they are set up, to be edited elsewhere and brought in again')
       end
 
-      def offered?(subject) = super && subject.family.tables.any? && (ending != 'csv' || subject.family.tables.one?)
-      def file_name(slug, options = {}) = "#{[slug, *options['table'].to_s.then { |one| one unless one.empty? }].join('-')}.#{ending}"
-      def sheets(subject, options) = Exchange::TableSheets.write(subject.plan, subject.tables(options['table']))
+      def named(subject) = subject.family.tables
+      def written(subject, tables) = Exchange::TableSheets.write(subject.plan, tables)
     end
   end
 end

@@ -8,8 +8,7 @@ module VastLattice
 
       # +view+ is one of Drawing::Views.
       def initialize(view)
-        super("#{view}.svg", title: "#{view.capitalize} view", note: 'of the variant in view',
-                             made_from: :variant, media_type: 'image/svg+xml')
+        super("#{view}.svg", title: "#{view.capitalize} view", note: 'of the variant in view', made_from: :variant)
       end
 
       def write(subject, _options)

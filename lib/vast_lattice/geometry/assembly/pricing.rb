@@ -12,8 +12,14 @@ module VastLattice
         outcome.lines + Outcome::Late.new(outcome, Measures.of(Model.for(outcome), program.measured)).lines
       end
 
-      # The Price of an outcome: of its own +lines+, and of its components.
-      def price(outcome, lines = lines(outcome)) = Price.total(lines, outcome.placings) { |own| price(own) }
+      # The Price of an outcome: of its +own+ lines, and of its components. That of a component is remembered for all that are called alike.
+      def price(outcome, own = nil)
+        return Memory.here.prices.fetch(outcome.call) { total(outcome, lines(outcome)) } if own.nil? && outcome.component?
+
+        total(outcome, own || lines(outcome))
+      end
+
+      def total(outcome, own) = Price.total(own, outcome.placings) { |inner| price(inner) }
     end
   end
 end

@@ -21,11 +21,11 @@ module VastLattice
       def early?(plan) = plan.runnable? && plan.late_program.nil? && plan.placed.all.all? { |one| early?(one.plan) }
 
       # What a Run costs, in whole units of the currency.
-      def of(run) = cents(run)&./(100.0) || Undefined::NUMBER
+      def of(run) = cents(run).then { |all| all ? all / 100.0 : Undefined::NUMBER }
 
       # The same in hundredths, nil where it is undefined.
       def cents(run)
-        own = run.lines.filter_map { |_, list, _, amount, _| [Price.cents(amount)] if list == :price }.flatten
+        own = run.lines.select { |_, list, *| list == :price }.map { |_, _, _, amount, _| Price.cents(amount) }
         inner = run.inside.each_with_index.flat_map do |inside, number|
           built = run.built(number)
           built == false ? [] : inside.runs.map { |one| built && cents(one) }

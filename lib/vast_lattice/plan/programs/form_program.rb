@@ -60,10 +60,9 @@ module VastLattice
       end
 
       def narrow(told, field, own, (least, most))
-        (told['narrowed'] ||= []) << { 'number' => field.narrowings.index(own), 'least' => finite(least), 'most' => finite(most) }.compact
+        limits = { 'least' => Undefined.known(least), 'most' => Undefined.known(most) }
+        (told['narrowed'] ||= []) << { 'number' => field.narrowings.index(own), **limits }.compact
       end
-
-      def finite(amount) = Undefined.known(amount)
     end
   end
 end
