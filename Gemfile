@@ -5,6 +5,7 @@ source 'https://rubygems.org'
 # Core: values, geometry, files.
 gem 'caxlsx', '~> 4.2'
 gem 'ffi-geos', '~> 2.5'
+gem 'i18n', '~> 1.14'
 gem 'json_schemer', '~> 2.4'
 # For prawn-svg, on the Ruby of Debian 12.
 gem 'css_parser', '~> 1.21'

@@ -16,8 +16,8 @@ module VastLattice
     # machine do not share one. +hosts+ are names under which it may be asked beside those of this machine; +workshop+ does
     # what takes long, if there is one. At the +door+ there is nothing but what those from outside may have.
     def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil, door: false)
-      Site.set(store: store, publications: Storage::Store.new(Storage::PublicationDocument),
-               configurations: Storage::Store.new(Storage::ConfigurationDocument), secret: secret)
+      Site.set(store: store, publications: store.stores.of(Storage::PublicationDocument),
+               configurations: store.stores.of(Storage::ConfigurationDocument), secret: secret)
       Rack::Builder.new do
         use Door if door
         use Serving::HandingOn, workshop if workshop

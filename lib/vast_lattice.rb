@@ -14,10 +14,11 @@ module VastLattice
   VERSION = '0.1.0'
 
   LOADER = Zeitwerk::Loader.for_gem
-  LOADER.inflector.inflect('svg' => 'SVG', 'variants_csv' => 'VariantsCSV', 'summary_pdf' => 'SummaryPDF')
+  LOADER.inflector.inflect('svg' => 'SVG', 'variants_csv' => 'VariantsCSV', 'summary_pdf' => 'SummaryPDF', 'svg_writer' => 'SVGWriter',
+                           'dxf_writer' => 'DXFWriter', 'pdf_writer' => 'PDFWriter', 'pdf_font' => 'PDFFont')
   # Folders within a stage that only put its files in order, and are no modules.
   ORDERED = { 'plan' => %w[names binding deciding programs composing picks relations sourcing],
-              'geometry' => %w[space bodies solids surfaces assembly] }.freeze
+              'geometry' => %w[space bodies solids surfaces assembly], 'drawing' => %w[lines] }.freeze
   LOADER.collapse(ORDERED.flat_map { |stage, folders| folders.map { |folder| "#{__dir__}/vast_lattice/#{stage}/#{folder}" } })
   LOADER.ignore("#{__dir__}/vast_lattice/registrations.rb")
   LOADER.setup

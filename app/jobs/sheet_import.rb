@@ -33,7 +33,7 @@ module VastLattice
 
       # Masses of thousands of rows would be waited for longer than for all the rest.
       def blast(before, after)
-        Checks::BlastRadius.new(before, after, work: Checks::BlastRadius::WORK / 2, listed: LISTED).to_tree || {}
+        Variants::BlastRadius.new(before, after, work: Variants::BlastRadius::WORK / 2, listed: LISTED).to_tree || {}
       end
 
       # The plan after all changes. Raises Storage::Refused where they do not make sense together, also in single cells:

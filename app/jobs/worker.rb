@@ -40,11 +40,14 @@ module VastLattice
       # Number of tasks done. Where the database fails in the middle of taking a task or of crossing it off, the worker goes on;
       # what is not crossed off is done once all the same.
       def work
-        @worker.work_off(1).sum.tap { @told = nil }
+        done = @worker.work_off(1).sum
+        (done.zero? ? followers.some : done).tap { @told = nil }
       rescue Delayed::FatalBackendError, StandardError => e
         tell("#{e.class}: #{e.message.lines.first}")
         0
       end
+
+      def followers = @followers ||= Followers.new(Worker.store.stores)
 
       # Once for each trouble, not at every look.
       def tell(trouble)

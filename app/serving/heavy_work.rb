@@ -57,6 +57,9 @@ module VastLattice
           work.finish
         end
 
+        # How many wait for their turn.
+        def waiting = @lock.synchronize { @waiting }
+
         # Waits for the turn. Raises Busy.
         def enter
           @lock.synchronize { (@waiting += 1) > MOST_WAITING ? raise(Busy) : nil }

@@ -11,10 +11,14 @@ module VastLattice
       PATIENCE = 0.15
       HOLDING = 1.0
       MOST = 4
+      # Seconds that what is pressing counts as having come earlier than it did.
+      AHEAD = 0.4
       # Of a thread that is joined: its slices of time are short.
       SLOW = -3
       KEY = :lattice_turn
-      private_constant :KEY
+      # When whoever goes on counts as having come.
+      BEFORE_ALL = 0.0
+      private_constant :KEY, :BEFORE_ALL
 
       def initialize
         @lock = Mutex.new
@@ -24,10 +28,10 @@ module VastLattice
         @first = {}
       end
 
-      # Calls the block when it is its turn. One that is +pressing+, since others will wait for what it does, comes after the first third of
-      # those who wait, so that nobody is passed for ever.
+      # Calls the block when it is its turn. One that is +pressing+, since others will wait for what it does, passes those who came within
+      # the last moments (AHEAD), and nobody who waits for longer, however many of them come.
       def take(pressing: false)
-        enter(pressing ? 3 : 1)
+        enter(pressing ? now - AHEAD : now)
         begin
           Thread.current[KEY] = self
           yield
@@ -73,29 +77,27 @@ module VastLattice
         leave
         yield
       ensure
-        enter(nil)
+        enter(BEFORE_ALL)
       end
 
       private
 
-      # After a +share+ of those who wait: all, a third, none.
-      def enter(share)
+      # Whoever counts as +come+ earlier works earlier.
+      def enter(come)
         mine = Thread.current
         @lock.synchronize do
-          unless @first[mine]
-            @queue.insert(share ? @queue.size / share : 0, mine)
-            wait(mine)
-          end
+          wait(mine, come) unless @first[mine]
           @working.each_key { |slow| slow.priority = SLOW unless @first[slow] }
           @working[mine] = now
         end
       end
 
       # Whoever is ended while it waits holds nobody up.
-      def wait(mine)
-        @left.wait(@lock, PATIENCE) until @queue.first == mine && room?
+      def wait(mine, come)
+        @queue.insert(@queue.index { |_, other| other > come } || @queue.size, [mine, come])
+        @left.wait(@lock, PATIENCE) until @queue.first.first == mine && room?
       ensure
-        @queue.delete(mine)
+        @queue.reject! { |waiting,| waiting == mine }
         @left.broadcast if @queue.any?
       end
 

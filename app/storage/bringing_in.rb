@@ -12,12 +12,12 @@ module VastLattice
       end
 
       def brought_in_now(documents, person)
-        current = documents.map { |document| @kind.record(@kind.title(document)) }
-        locking(current.compact.flat_map { |record| Relatives.ids(record) }.uniq.sort) do
+        current = documents.map { |document| DocumentRecord.called(@kind.name, @kind.title(document)) }
+        locking(current.compact.flat_map { |record| Relatives.ids(record, Following::AT_ONCE) }.uniq.sort) do
           brought = compiled_together(documents, current.map { |record| record && stored(record.reload) })
           around = followers(brought)
           made = DocumentRecord.transaction { write_together(brought, around, person) }
-          around.each { |one| remember(one.stored.record, one.plan) }
+          remember_all(around, WholeDigests.new(around.map { |one| one.stored.record }))
           made.zip(brought).map { |record, one| keep(record, one.plan) }
         end
       end
@@ -31,24 +31,24 @@ module VastLattice
           raise Refused, fresh if fresh.any?
 
           plans[@kind.title(document)] = plan
-          Following::One.new(stored, document, plan, stored && @kind.patch(@kind.document(stored.plan), document), [])
+          Following::One.new(@kind, stored, document, plan, stored && @kind.patch(@kind.document(stored.plan), document), [])
         end
       end
 
       # Following::Ones of what uses them.
       def followers(brought)
         changed, fresh = brought.partition(&:stored)
-        Following.new(self, @kind, changed.map { |one| [one.stored, one.plan] }, fresh.to_h do |one|
-          [@kind.title(one.after), one.plan]
-        end).all
+        plans = fresh.to_h { |one| [@kind.title(one.after), one.plan] }
+        Following.new(@stores, @kind, changed.map { |one| [one.stored, one.plan] }, plans: plans).all
       end
 
       def write_together(brought, around, person)
         changed = [*brought.select(&:stored), *around].select { |one| one.patch && !one.patch.empty? }
         changed.each { |one| unchanged(one.stored) }
-        together = SecureRandom.uuid
         records = brought.map { |one| one.stored ? one.stored.record : made(one.after, person) }
-        changed.each { |one| write(one.stored.record, one.patch, one.after, person: person, summary: 'Brought in', together: together) }
+        UseRecord.together(records | around.map { |one| one.stored.record }) do
+          Writing.write_following(changed, Writing::Said.new(person: person, summary: 'Brought in', together: SecureRandom.uuid))
+        end
         records
       end
     end

@@ -20,6 +20,9 @@ module VastLattice
         %i[name slug about].map { |column| arel_table[column].matches(like) }.reduce(:or).then { |any| where(any) }
       }
       scope :of_kind, ->(kind) { where(kind: kind.name) }
+
+      # That of a kind (its name) and title, or nil: of several, that which was stored first.
+      def self.called(kind, title) = present.where(kind: kind, name: title).order(:id).first
     end
   end
 end

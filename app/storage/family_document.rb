@@ -41,17 +41,25 @@ module VastLattice
 
       # A family takes over what changes in the one that it is based on.
       def self.carried(family, changes)
-        before, after = changes.find { |name, (_, now)| [name, now.name].any? { |own| family.base&.family&.casecmp?(own) } }&.last
+        based = family.base&.family
+        own = changes.select { |(kind, _), _| kind == name }
+        before, after = own.find { |(_, title), (_, now)| [title, now.name].any? { |called| based&.casecmp?(called) } }&.last
         before && !before.equal?(after) ? Family::Rebase.new(before, after).call(family) : family
       end
 
       def self.fresh(plan, before) = super.reject { |fault| fault.code == :broken_component }
 
-      # Addresses of the documents that it uses.
-      def self.uses(family) = Family::Kinship.used(family).filter_map { |name| record(name)&.slug }
+      # What others are called in a family follows what is asked of them.
+      def self.followed(plan, asked)
+        return plan.family unless asked.kind == name
 
-      # The record of the family of that name, or nil: of several, of that which was stored first.
-      def self.record(name) = DocumentRecord.present.of_kind(self).where(name: name).order(:id).first
+        (asked.along ? Plan::TakenAlong : Plan::Renaming).of(asked.edits).call(plan, asked.title)
+      end
+
+      def self.uses(family) = Family::Kinship.used(family).map { |title| Use.new(kind: name, title: title) }
+
+      # The record of the family of that name, or nil.
+      def self.record(title) = DocumentRecord.called(name, title)
     end
   end
 end

@@ -4,9 +4,9 @@ module VastLattice
   module Storage
     # A store as somebody may use it: whatever a person has no right to is refused here, too, whichever address it was asked by.
     class Granted
-      LISTS = %i[records removed listed used_by count counts].freeze
+      LISTS = %i[records removed listed used_by count counts behind].freeze
       READS = %i[find stored digests library history version since others at next_steps foresee around
-                 inner_since inner_latest used kept].freeze
+                 inner_since inner_latest latest used kept].freeze
       WRITES = %i[create edit undo redo remove restore free_address bring_in].freeze
 
       # The block is called with a right and the address of a document (or nil), and raises where it is missing. +list+, +read+ and

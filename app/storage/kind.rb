@@ -13,11 +13,26 @@ module VastLattice
       # The address of the family that a document is about, nil where it is about none.
       def subject(_document) = nil
 
-      # Whether documents are made of others of the kind.
+      # Whether documents are made of others, of whatever kind: then they are compiled with a Plan::Library.
       def composed? = false
 
-      # A document after +changes+ of others, {title before => [document before, after]}; it may have followed some of them already.
+      # Whether others find a document by its name, so that no two have the same.
+      def found_by_name? = composed?
+
+      # Uses of other documents.
+      def uses(_document) = []
+
+      # A document after +changes+ of others, {[name of their kind, title before] => [document before, after]}; it may have followed some of
+      # them already.
       def carried(document, _changes) = document
+
+      # The document of what one compiled to, after what was Asked of a document that it uses.
+      def followed(content, _asked) = document(content)
+
+      # What a document compiles to; +before+ is what an earlier edition did, or nil.
+      def compile(document, before, library)
+        compiled(document, before: before, **(composed? ? { library: library } : {}))
+      end
 
       # Faults of what one compiles to that were not there before, without those that are others' already.
       def fresh(plan, before) = faults(plan) - faults(before)

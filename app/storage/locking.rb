@@ -9,7 +9,7 @@ module VastLattice
       # Calls the block with the Stored family while nobody else changes it or what belongs together with it, in any
       # process. Raises Contended.
       def changing(slug)
-        locking(@kind.composed? ? Relatives.ids(record(slug)) : [record(slug).id]) { yield find(slug) }
+        locking(Relatives.ids(record(slug), Following::AT_ONCE)) { yield find(slug) }
       end
 
       # Calls the block while documents of these numbers are locked.
@@ -17,7 +17,7 @@ module VastLattice
 
       # Calls the block while nobody else gives documents of the kind these titles: of two who make one of a name, one comes second.
       def naming(titles, &)
-        keys = @kind.composed? ? titles.map { |title| ::Digest::SHA256.hexdigest(title.downcase)[0, 40] }.uniq.sort : []
+        keys = @kind.found_by_name? ? titles.map { |title| ::Digest::SHA256.hexdigest(title.downcase)[0, 40] }.uniq.sort : []
         held(keys.map { |key| "lattice name #{key}" }, &)
       end
 

@@ -26,13 +26,14 @@ module VastLattice
         nothing = @kind.blank(title)
         record = DocumentRecord.create!(kind: @kind.name, slug: slug || fresh_slug(title), name: title, body: {}, **whose,
                                         digest: Digest.of(@kind.taken_apart(nothing)))
-        write(record, @kind.patch(nothing, document), document, person: person, summary: "#{@kind.word.capitalize} #{title} made")
+        said = Writing::Said.new(person: person, summary: "#{@kind.word.capitalize} #{title} made")
+        Writing.write(@kind, record, @kind.patch(nothing, document), document, said)
         record
       end
 
       # Documents that are made of others find them by name: none may take that of another one, unless it has it already.
       def refuse_taken(name, own = nil)
-        return if !@kind.composed? || own&.name == name
+        return if !@kind.found_by_name? || own&.name == name
 
         taken = documents.present.where(name: name).where.not(id: own&.id).pick(:name) or return
         raise Error.new("There is a #{@kind.word} #{taken} already.", remedy: 'Choose another name.')

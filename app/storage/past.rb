@@ -13,6 +13,9 @@ module VastLattice
       # The version that is stored now.
       def version(slug) = record(slug).version
 
+      # The number of the latest change of all documents: while it stays, nothing has changed anywhere.
+      def latest = ChangeRecord.maximum(:id).to_i
+
       # The changes that were made since a version, first to last: ChangeRecords, at most the latest 50.
       def since(slug, version)
         ChangeRecord.where(document_id: record(slug).id).where('number >= ?', version).order(number: :desc).limit(50).reverse
@@ -20,13 +23,13 @@ module VastLattice
 
       # Changes of what a document uses, on all levels, after the one of that number of all changes; the latest 50.
       def inner_since(slug, number)
-        ids = @kind.composed? ? Relatives.used_ids(record(slug)) : []
+        ids = Relatives.used_ids(record(slug))
         ids.empty? ? [] : ChangeRecord.where(document_id: ids).where('id > ?', number).order(id: :desc).limit(50).reverse
       end
 
       # The number of the latest change of what a document uses; 0 where there is none.
       def inner_latest(record)
-        ids = @kind.composed? ? Relatives.used_ids(record) : []
+        ids = Relatives.used_ids(record)
         ids.empty? ? 0 : ChangeRecord.where(document_id: ids).maximum(:id).to_i
       end
 
@@ -42,8 +45,8 @@ module VastLattice
         return unless version.between?([2, current.version - REACH].max, current.version - 1)
 
         family = earlier(current, version)
-        plan = @plans.fetch([:then, Digest.of(@kind.taken_apart(family)), digests([current.record])[current.record]]) do
-          compile(family, current.plan)
+        plan = @plans.fetch([:then, Digest.of(@kind.taken_apart(family)), current.digest]) do
+          compile(family, current.plan, library_of(current))
         end
         Store::Stored.new(current.record, plan)
       end

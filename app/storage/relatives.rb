@@ -6,18 +6,18 @@ module VastLattice
     module Relatives
       module_function
 
-      # Records of those of its kind that use a document, each after all that it uses of them.
+      # Records of those that use a document, of whatever kind, each after all that it uses of them.
       def users(record)
         links = links(record.id, :used_id, :user_id)
-        known = DocumentRecord.present.where(id: links.keys, kind: record.kind).index_by(&:id)
+        known = links.one? ? {} : DocumentRecord.present.where(id: links.keys).index_by(&:id)
         ordered(record.id, links).filter_map { |id| known[id] }
       end
 
-      # Numbers of all of them, and of those that it uses.
-      def ids(record)
-        up = links(record.id, :used_id, :user_id)
+      # Numbers of the first of them, so +many+, and of those that it uses.
+      def ids(record, many)
+        up = ordered(record.id, links(record.id, :used_id, :user_id)).first(many)
         down = links(record.id, :user_id, :used_id)
-        [record.id, *up.values.flatten, *down.values.flatten].uniq.sort
+        [record.id, *up, *down.values.flatten].uniq.sort
       end
 
       # Numbers of the documents that one uses, on all levels.

@@ -10,10 +10,11 @@ module VastLattice
       include Stepping
       include Past
       include BringingIn
+      include CatchingUp
 
       # A document as stored: its record and what it compiles to; +made+ is the number of the change that gave it, where one
-      # was asked for, +whole+ what stands for all that it is made of, as far as it was worked out.
-      Stored = Struct.new(:record, :plan, :made, :whole) do
+      # was asked for, +digests+ are WholeDigests of it, as far as they were found.
+      Stored = Struct.new(:record, :plan, :made, :digests) do
         def family = plan.family
 
         # What it compiles to, where that is no plan.
@@ -22,23 +23,27 @@ module VastLattice
         def version = record.version
 
         # What stands for all that it is made of.
-        def digest = self.whole ||= WholeDigests.new([record])[record]
+        def digest = known[record]
+
+        # WholeDigests that know it.
+        def known = self.digests ||= WholeDigests.new([record])
       end
 
       # Plans that are kept, by the digest of what they were compiled from.
       PLANS = 64
-
-      # Longest words of one change, in characters.
-      SUMMARY = 8000
       # Changes that a plan is followed through; after more the family is read as a whole.
       FOLLOWED = 50
 
-      # +kind+ as FamilyDocument.
-      def initialize(kind = FamilyDocument)
+      # +kind+ as FamilyDocument; +stores+ are those of other kinds.
+      def initialize(kind = FamilyDocument, stores: nil)
         @kind = kind
+        @stores = stores || Stores.new.tap { |others| others.keep(kind, self) }
         @plans = Memo.new(PLANS)
         @newest = Memo.new(PLANS)
       end
+
+      # The Stores of all kinds.
+      attr_reader :stores
 
       # The records of all families that are not removed, by name.
       def records = documents.present.order(:name).to_a
@@ -76,30 +81,32 @@ module VastLattice
       end
 
       # What stands for all that documents are made of, by their records: WholeDigests.
-      def digests(records) = @kind.composed? ? WholeDigests.new(records) : records.to_h { |record| [record, record.digest] }
+      def digests(records) = WholeDigests.new(records)
 
       # The family at an address. Raises Missing.
       # One snapshot: what is written meanwhile is seen as a whole or not at all.
       def find(slug)
         found = record(slug)
-        digest = digests([found])[found]
-        plan = @plans[digest] if digest
-        plan ? Stored.new(found, plan, nil, digest) : DocumentRecord.transaction { stored(record(slug)) }
+        digests = digests([found])
+        plan = kept(digests[found])
+        plan ? Stored.new(found, plan, nil, digests) : DocumentRecord.transaction { stored(record(slug)) }
       end
 
       # The Stored family of a record. Its plan is compiled if it is not kept already; what it uses is found in the +library+. +digests+
       # may know those of the record.
       def stored(record, digests: digests([record]), library: self.library(digests))
         digest = digests[record]
-        plan = (digest && @plans[digest]) || remember(record, compiled(record, library), digest)
-        Stored.new(record, plan, nil, digest)
+        Stored.new(record, kept(digest) || remember(record, compiled(record, library), digest), nil, digests)
       end
 
       # What is kept of a digest (WholeDigests), or nil.
       def kept(digest) = digest && @plans[digest]
 
+      # What documents have not followed in others that they use, as sentences: {number of a record => sentences}.
+      def behind(records) = UseRecord.told(records.map(&:id))
+
       # The Plan::Library of what is stored.
-      def library(digests = digests([])) = Plan::Library.new(Kin.new(self, digests))
+      def library(digests = WholeDigests.new([])) = @stores.library(digests)
 
       # Stores several documents, each after those that it uses, in one transaction: new ones, and others in place of those of their
       # names; what uses them is compiled with them. Returns them Stored. Raises Refused, Contended.
@@ -117,38 +124,36 @@ module VastLattice
       # Applies an edit (a block from family to family) to the family at +slug+. +version+ is the one that the person saw;
       # what others changed since stays, and an edit of what they changed is Stale. The edit is made and compiled while
       # no row is locked, one after the other for each family. Raises Missing, Stale, Contended, Refused, or what the edit
-      # raises; then nothing is stored. What uses the family is compiled with it: what would break there is Refused, and +follow+ says
-      # what becomes of it, in the same transaction: a function from what it compiled to before, and the name of the changed
-      # family, to the document after.
-      def edit(slug, version:, person:, follow: nil)
+      # raises; then nothing is stored. What uses the family is compiled with it: what would break there is Refused, and follows the
+      # +edits+ that were asked for (in plain form) in the same transaction, or later where many use it; with +along+, what they remove is
+      # taken out there, too.
+      def edit(slug, version:, person:, edits: [], along: false)
         changing(slug) do |current|
           changed = yield @kind.document(current.plan)
           patch = changed.equal?(@kind.document(current.plan)) ? nil : @kind.patch(@kind.document(current.plan), changed)
           next current if patch.nil? || patch.empty?
 
           refuse_overlap(current, version, patch)
-          naming([@kind.title(changed)] - [current.record.name]) { edited(current, patch, changed, person, follow) }
+          naming([@kind.title(changed)] - [current.record.name]) { edited(current, patch, changed, person, asked(current, edits, along)) }
         end
       end
 
       # What an edit (as in edit) would come to, without storing anything: the document Stored as it is, what it would compile to, and
       # what would follow (Following::Ones).
-      def foresee(slug, follow: nil)
+      def foresee(slug, edits: [], along: false)
         current = find(slug)
-        plan = compile(yield(@kind.document(current.plan)), current.plan)
-        around = @kind.composed? ? Following.new(self, @kind, [[current, plan]]) : nil
-        ones = around&.foreseen { |_, document, before| follow ? follow.call(before, current.record.name) : document }
-        [current, plan, ones.to_a]
+        plan = compile(yield(@kind.document(current.plan)), current.plan, library_of(current))
+        [current, plan, Following.new(@stores, @kind, [[current, plan]]).foreseen(&follow(asked(current, edits, along)))]
       end
 
       # What changed in documents around one between two versions of it: [record, what it compiled to before, and after].
       def around(slug, from, till)
         current = find(slug)
         before = at(slug, from)
-        return [] unless @kind.composed? && before && till == current.version
+        return [] unless before && till == current.version
 
         together = changes_since(current.record, from).filter_map(&:together)
-        Following.new(self, @kind, [[current, before.plan]]).foreseen { |record, document, _| stepped_back(record, document, together) }
+        Following.new(@stores, @kind, [[current, before.plan]]).foreseen { |record, document, _| stepped_back(record, document, together) }
                  .map { |one| [one.stored.record, one.plan, one.stored.plan] }
       end
 
@@ -165,16 +170,32 @@ module VastLattice
       # Records of the documents that use the one at an address.
       def used_by(slug) = users(record(slug))
 
+      protected
+
+      # Keeps what a record compiles to by what it is compiled from; returns it.
+      def remember(record, plan, digest)
+        @newest.keep(record.id, [record.version, plan])
+        digest ? @plans.keep(digest, plan) : plan
+      end
+
       private
 
-      def edited(current, patch, changed, person, follow)
+      def asked(current, edits, along) = Asked.new(kind: @kind.name, title: current.record.name, edits: edits, along: along)
+
+      # What becomes of those that use a document of which something was Asked, as Following wants it.
+      def follow(asked)
+        ->(record, document, content) { asked.edits.empty? ? document : KINDS.fetch(record.kind).followed(content, asked) }
+      end
+
+      def edited(current, patch, changed, person, asked)
         refuse_taken(@kind.title(changed), current.record)
-        plan = checked(changed, current.plan, patch)
-        following = following(current, plan) { |_, document, before| follow ? follow.call(before, current.record.name) : document }
-        committed(current, plan, following) do |record, together|
-          said = summary(@kind.document(current.plan), changed)
-          written = write_all(record, patch, changed, following, person: person, summary: said, together: together)
-          drop_undone(written)
+        plan = checked(changed, current.plan, patch, library_of(current))
+        following = Following.new(@stores, @kind, [[current, plan]]).all(&follow(asked))
+        said = Writing::Said.new(person: person, summary: Writing.summary(@kind, @kind.document(current.plan), changed),
+                                 asked: (asked if asked.edits.any?))
+        committed(current, plan, following, said) do |record|
+          Writing.write(@kind, record, patch, changed, said)
+          drop_undone([record, *following.select(&:patch).map { |one| one.stored.record }])
         end
       end
 
@@ -194,24 +215,20 @@ module VastLattice
 
       def users(record) = DocumentRecord.present.where(id: UseRecord.where(used_id: record.id).select(:user_id)).order(:name).to_a
 
+      # The library as a Stored document sees it.
+      def library_of(stored, digests = stored.known) = library(digests).for(stored.record.kind, stored.record.name)
+
       # Only keeps the plan once the transaction is over: a version is never used twice.
-      def keep(record, plan, digest = digests([record])[record])
-        Stored.new(record, remember(record, plan, digest), record.version - 1, digest)
+      def keep(record, plan, digests = digests([record]))
+        Stored.new(record, remember(record, plan, digests[record]), record.version - 1, digests)
       end
 
-      # A plan is kept by what it is compiled from.
-      def remember(record, plan, digest = digests([record])[record])
-        @newest.keep(record.id, [record.version, plan])
-        digest ? @plans.keep(digest, plan) : plan
-      end
-
-      def compile(document, before = nil, library = self.library)
-        @kind.compiled(document, before: before, **(@kind.composed? ? { library: library } : {}))
-      end
+      def compile(document, before = nil, library = self.library) = @kind.compile(document, before, library)
 
       # The plan of a record, made from that of an earlier edition where other processes have made few changes since.
       def compiled(record, library)
         version, plan = @newest[record.id]
+        library = library.for(record.kind, record.name)
         # What it uses has changed.
         return compile(@kind.document(plan), plan, library) if version == record.version
 
@@ -225,32 +242,38 @@ module VastLattice
 
       # Documents from before there were digests get theirs when they are first read.
       def read_whole(record, library)
-        content = Elements.read(record, @kind)
+        content = ElementRecords.read(record, @kind)
         record.update_columns(digest: Digest.of(@kind.taken_apart(content))) unless record.digest
         compile(content, nil, library)
       end
 
-      # What uses a document, with its new plan.
-      def following(current, plan, &) = @kind.composed? ? Following.new(self, @kind, [[current, plan]]).all(&) : []
-
-      # Calls the block with the locked record, and a word for all changes that belong together, in one transaction; returns it
-      # Stored with its new plan. Raises Contended where a document is not as +current+ and +following+ have it any more.
-      def committed(current, plan, following)
+      # Calls the block with the locked record, writes what follows, and returns the record Stored with its new plan, all in one
+      # transaction; changes that belong together share a word. Raises Contended where a document is not as +current+ and +following+
+      # have it any more.
+      def committed(current, plan, following, said)
         changed = following.select(&:patch)
+        said.together ||= SecureRandom.uuid if changed.any?
         made = DocumentRecord.transaction do
           record, * = [current, *changed.map(&:stored)].map { |stored| unchanged(stored) }
-          yield record, (SecureRandom.uuid if changed.any?)
+          UseRecord.together([record, *following.map { |one| one.stored.record }]) do
+            yield record
+            Writing.write_following(following, said)
+          end
           record
         end
-        # They are other documents now: what stands for them is found anew, once for all.
-        now = digests([made, *following.map { |one| one.stored.record }])
-        following.each { |one| remember(one.stored.record, one.plan, now[one.stored.record]) }
-        keep(made, plan, now[made])
+        remember_all(following, now = WholeDigests.new([made, *following.map { |one| one.stored.record }]))
+        keep(made, plan, now)
+      end
+
+      # They are other documents now: what stands for them is found anew, once for all (+digests+).
+      def remember_all(following, digests)
+        following.each { |one| @stores.for(one.stored.record).remember(one.stored.record, one.plan, digests[one.stored.record]) }
       end
 
       # The locked record of a Stored document.
       def unchanged(stored)
-        record = documents.present.lock.find_by(slug: stored.slug) || raise(Missing, stored.slug)
+        record = DocumentRecord.present.lock.find_by(id: stored.record.id)
+        raise Missing.new(stored.slug, KINDS.fetch(stored.record.kind).word) unless record
         raise Contended unless record.version == stored.version
 
         stored.record = record
@@ -261,7 +284,7 @@ module VastLattice
         return document if together.empty?
 
         changes = ChangeRecord.where(document_id: record.id, together: together).order(number: :desc)
-        changes.reduce(document) { |later, change| @kind.patch_of(change.patch).reversed.applied(later) }
+        changes.reduce(document) { |later, change| KINDS.fetch(record.kind).patch_of(change.patch).reversed.applied(later) }
       end
 
       def drop_undone(records) = ChangeRecord.where(document_id: records.map(&:id), status: 'undone').update_all(status: 'dropped')
@@ -277,41 +300,12 @@ module VastLattice
 
       # Compiles a family; refuses errors that it did not have +before+ (a Plan). Cells are kept as they were typed: what
       # cannot be read there is a finding of its row.
-      def checked(family, before, patch = nil)
-        plan = compile(family, before)
+      def checked(family, before, patch = nil, library = self.library)
+        plan = compile(family, before, library)
         fresh = @kind.faults(plan) - (before ? @kind.faults(before) : [])
         raise Refused.new(fresh, patch) if fresh.any?
 
         plan
-      end
-
-      # Writes a patch; +after+ is the family that it leads to.
-      def write(record, patch, after, person:, summary:, kind: 'edit', together: nil)
-        number = record.version
-        record.version += 1
-        record.assign_attributes(name: @kind.title(after), subject: @kind.subject(after), about: @kind.about(after))
-        # Of documents from before there were digests, that of the whole.
-        record.digest = record.digest ? Digest.after(record.digest, patch) : Digest.of(@kind.taken_apart(after))
-        Elements.write(record, @kind, patch, after)
-        record.save!
-        UseRecord.write(record, @kind.uses(after))
-        who = Person[person]
-        ChangeRecord.create!(document_id: record.id, number: number, person: who.name, person_id: who.id, kind: kind, summary: summary,
-                             together: together, patch: patch.to_tree)
-      end
-
-      # Writes a patch and those of what follows; returns the records.
-      def write_all(record, patch, after, following, **said)
-        write(record, patch, after, **said)
-        changed = following.select(&:patch)
-        changed.each { |one| write(one.stored.record, one.patch, one.after, **said) }
-        [record, *changed.map { |one| one.stored.record }]
-      end
-
-      def summary(old, new)
-        changes = @kind.differences(old, new).map(&:to_s)
-        changes = [*changes.first(20), "and #{changes.size - 20} more"] if changes.size > 20
-        changes.join("\n")[0, SUMMARY]
       end
     end
   end

@@ -3,17 +3,27 @@
 module VastLattice
   module Storage
     # What stands for all that documents are made of: the digest of each, with those of what it uses, on all levels. Found by sets, in
-    # three queries however they are related, each once.
+    # four queries however they are related, each once.
     class WholeDigests
-      # +records+ are those that are asked for, with all that they use; others are found when they are asked for.
-      def initialize(records)
+      # +records+ are those that are asked for, with all that they use; others are found when they are asked for. +taken+ are versions
+      # that count as taken already, by pairs of the number of a user and of what it uses.
+      def initialize(records, taken: {})
+        @taken = taken
         @found = {}
         @named = {}
+        @links = {}
         add(records)
       end
 
-      # That of the document of a name, where it was met on the way; nil where it was not.
-      def named(name) = @found[@named[name]]
+      # That of the document of a kind and name, where it was met on the way; nil where it was not.
+      def named(used) = @found[@named[used]]
+
+      # What one document uses under the name of another (each as [kind, name]), of an +edition+ or, without one, of the newest, if it has
+      # not followed that yet: [number, version]; nil where it is the newest itself, or where they were not met.
+      def edition(user, (kind, title), edition)
+        link = @links[@named[user]]&.find { |one| one.called?(kind, title) && (edition ? one.version == edition : one.follows) }
+        link&.version && [link.used, link.version]
+      end
 
       # That of a record, as 64 hexadecimal digits; nil for one from before there were digests.
       def [](record)
@@ -27,17 +37,19 @@ module VastLattice
 
       def add(records)
         used = Relatives.steps(records.map(&:id), :user_id, :used_id)
-        known = records.to_h { |record| [record.id, [record.name, record.digest]] }
+        known = {}
+        records.each { |record| meet(known, record.id, record.kind, record.name, record.digest, record.removed_at) }
         others = used.values.flatten.uniq - known.keys
-        meet(others, known) if others.any?
+        @links.update(UseRecord.links(used.keys, @taken)) if used.any?
+        look_up(others).each { |row| meet(known, *row) } if others.any?
         records.each { |record| work_out(record.id, used, known) }
       end
 
-      def meet(ids, known)
-        DocumentRecord.where(id: ids).pluck(:id, :name, :digest, :removed_at).each do |id, name, digest, removed|
-          known[id] = [name, digest]
-          @named[name] = id unless removed
-        end
+      def look_up(ids) = DocumentRecord.where(id: ids).pluck(:id, :kind, :name, :digest, :removed_at)
+
+      def meet(known, id, kind, name, digest, removed)
+        known[id] = [name, digest]
+        @named[[kind, name]] ||= id unless removed
       end
 
       # Each after all that it uses, without a call for each: chains may be long.
@@ -47,7 +59,7 @@ module VastLattice
         until trail.empty?
           id = trail.last
           next trail.pop if @found.key?(id)
-          next @found[trail.pop] = made_of(id, used, known) if open[id]
+          next @found[trail.pop] = made_of(id, known) if open[id]
 
           open[id] = true
           trail.concat(used.fetch(id, []).reject { |one| @found.key?(one) || open[one] })
@@ -55,10 +67,18 @@ module VastLattice
       end
 
       # Numbers that were removed for good, or that lead back, say nothing.
-      def made_of(id, used, known)
+      def made_of(id, known)
         own = known.dig(id, 1)
-        inner = used.fetch(id, []).filter_map { |one| [known.dig(one, 0), @found[one]] if @found.key?(one) }
+        inner = @links.fetch(id, []).filter_map { |link| inside(link, known) if @found.key?(link.used) }
         inner.empty? ? own : ::Digest::SHA256.hexdigest(JSON.generate([own, inner.sort_by(&:to_s)]))
+      end
+
+      # What stands for what is used, in the edition that counts.
+      def inside(link, known)
+        return [known.dig(link.used, 0), @found[link.used]] if link.newest?
+
+        below = @links.fetch(link.used, []).map(&:used).select { |one| @found.key?(one) }
+        [link.called, "version #{link.version}", *below.map { |one| [known.dig(one, 0), @found[one]] }.sort_by(&:to_s)]
       end
     end
   end

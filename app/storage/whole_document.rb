@@ -24,7 +24,6 @@ module VastLattice
       def assembled(bodies, _orders) = type.from_tree(bodies.fetch(header))
       def taken_apart(document) = Apart.new({ header => document.to_tree }, {})
       def title(document) = document.name
-      def uses(_document) = []
       def faults(_compiled) = []
 
       def patch(old, new)

@@ -134,11 +134,14 @@ module VastLattice
         records = store.records
         digests = store.digests(records)
         known = Storage::ReviewRecord.bodies(records.filter_map { |record| digests[record] })
-        records.map { |record| FamilyCard.new(store, record, known: known[digests[record]], digests: digests) }
+        behind = store.behind(records)
+        records.map do |record|
+          FamilyCard.new(store, record, known: known[digests[record]], behind: behind.fetch(record.id, []), digests: digests)
+        end
       end
 
       # What is known of the variants of a stored family.
-      def verdicts(stored) = Checks::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.digest)&.fetch('levels'))
+      def verdicts(stored) = Variants::Verdicts.new(stored.plan, Storage::ReviewRecord.body(stored.digest)&.fetch('levels'))
 
       # What a stored family comes to for the pick that is asked with, as far as that fits.
       def result_of(stored, **options) = Result.new(stored.plan, PickParams.fitting(pick, stored.plan), display: shown_units, **options)

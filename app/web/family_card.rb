@@ -7,9 +7,14 @@ module VastLattice
     class FamilyCard
       WIDTH = 330.0
 
-      # +known+ is the review of what it says, in plain form, where that is known: then nothing is compiled. +digests+ as of Store#stored.
-      def initialize(store, record, known: nil, **digests)
+      # What it has not followed in others that it uses, as sentences.
+      attr_reader :behind
+
+      # +known+ is the review of what it says, in plain form, where that is known: then nothing is compiled. +behind+ as of Store#behind,
+      # +digests+ as of Store#stored.
+      def initialize(store, record, known: nil, behind: [], **digests)
         @record = record
+        @behind = behind
         @about = record.about.to_h
         known && @about.key?('variants') ? @review = { 'done' => true, **known } : read(store.stored(record, **digests))
       rescue StandardError, SystemStackError => e

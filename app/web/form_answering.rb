@@ -40,7 +40,7 @@ module VastLattice
       attr_reader :filling
 
       def part_number
-        text, fresh = Checks::KnownVariants.of(filling.plan).part_number(filling.result.outcome, 'X')
+        text, fresh = Variants::Known.of(filling.plan).part_number(filling.result.outcome, 'X')
         text ? { 'text' => text, 'fresh' => fresh } : nil
       end
 

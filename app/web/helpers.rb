@@ -11,6 +11,9 @@ module VastLattice
       # The address of a shipped file: shipped '/js/app.js'.
       def shipped(name) = Shipped.path(name)
 
+      # Style sheets by what they style, in the order in which they count: the ground first, what small windows change after all stages.
+      def styles = %w[ground frame entries shape name vary rule guide prove release families phones components fill]
+
       def csrf_token = Rack::Protection::AuthenticityToken.token(session)
 
       # Who one can work as.

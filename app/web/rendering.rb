@@ -15,6 +15,9 @@ module VastLattice
         end.join
       end
 
+      # An edit in plain form, but for what a field gives: change('rename_part', name: 'tube').
+      def change(what, **given) = { 'do' => what, **given.transform_keys(&:to_s) }
+
       # A text that is kept by an edit and tried while it is typed: +like+ says as what ({'unit' => 'mm'}, {'condition' => true},
       # {'parameter' => name}, {'words' => true}). +shows+ names the dimension whose present value stands beside the label.
       def entry(id, label, value, edit, like: {}, hint: '', bare: false, shows: nil)

@@ -39,12 +39,12 @@ module VastLattice
         end
       end
 
-      helpers Helpers, Rendering, Answering, ReadingFiles
+      helpers Helpers, Rendering, Offers, Answering, ReadingFiles, Fragments
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
       RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,
-                   VariantsAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, BundlesAPI, FamiliesPages,
-                   Downloads, ResultsAPI, PartsPages, WorkspacePages, Persons].freeze
+                   VariantsAPI, DrawingSheetsAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI, RulesAPI, FamiliesAPI,
+                   BundlesAPI, FamiliesPages, Downloads, ResultsAPI, PartsPages, WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 
       before do

@@ -55,16 +55,44 @@ module VastLattice
       # The form of Guide that is shown; nil where a new one begins.
       def form = @tab == 'new' ? nil : family.form(@tab) || family.forms.first
 
+      # The drawing sheet of Release that is shown; nil for its files, and where a new one begins.
+      def drawing_sheet = family.drawing_sheet(@tab)
+      def new_drawing_sheet? = @tab == 'new'
+
+      # Kinds of views that drawing sheets can have, [value, words]; and those that go through a feature.
+      def sheet_view_kinds = Family::SHEET_VIEWS.kinds.map { |kind| [kind.name, kind.title] }
+      def sheet_views_through = Family::SHEET_VIEWS.kinds.select(&:through?).map(&:name)
+
+      # What a view is called; whether it goes through a feature, and whether across an axis.
+      def sheet_view_title(view)
+        through = family.feature(view.through)&.title
+        what = [Family::SHEET_VIEWS.fetch(view.kind).title, ("through #{through}" if through), family.part(view.part)&.title]
+        what.compact.join(', ')
+      end
+
+      def sheet_view_through?(view) = Family::SHEET_VIEWS.fetch(view.kind).through?
+      def sheet_view_across?(view) = Family::SHEET_VIEWS.fetch(view.kind).across?
+
+      # Fields of the title block that can be written, [name, heading], and what stands there where nothing is.
+      def title_block_fields = DrawingSheets::TitleBlock::WRITTEN
+
+      def title_block_hint(field)
+        known = { 'title' => family.name, 'number' => 'the part number', 'tolerances' => DrawingSheets::TitleBlock::TOLERANCES }
+        known.fetch(field, '')
+      end
+
       # Everything the page's scripts begin with.
       def start
         undo, redo_step = @store.next_steps(slug)
         state.to_tree.merge('slug' => slug, 'undo' => undo, 'redo' => redo_step, 'stage' => stage.verb,
-                            'inner' => @store.inner_latest(stored.record),
-                            'tables' => family.variant_tables.map do |table|
-                              { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) }
-                            end,
-                            'names' => plan.symbols.usable_names, 'words' => WORDS,
-                            'review' => review, 'view' => @picture[:view])
+                            'inner' => @store.inner_latest(stored.record), 'words' => WORDS,
+                            'review' => review, 'view' => @picture[:view], **known)
+      end
+
+      # What the scripts know of the family beside its state: tables of variants with their rows, and names that formulas may use.
+      def known
+        tables = family.variant_tables.map { |table| { 'name' => table.name, 'title' => table.title, 'rows' => table.rows.map(&:name) } }
+        { 'tables' => tables, 'names' => plan.symbols.usable_names }
       end
 
       # Values that come from outside, with where from: plain form of Outcome::Sourcing.
@@ -73,6 +101,9 @@ module VastLattice
       # Cards of what can be taken away.
       def results = ResultCards.new(slug, Results.of(Results::Subject.new(plan: plan)), query).to_a
 
+      # What the family has not followed in others that it uses, as sentences.
+      def behind = @store.behind([stored.record]).fetch(stored.record.id, [])
+
       # What is known of all variants, or nil.
       def review
         known = Storage::ReviewRecord.body(stored.digest) or return
@@ -80,7 +111,7 @@ module VastLattice
       end
 
       # What is known of each variant.
-      def verdicts = Checks::Verdicts.new(plan, review&.fetch('levels'))
+      def verdicts = Variants::Verdicts.new(plan, review&.fetch('levels'))
 
       # Whether a kind of feature is on a face that can be chosen.
       def on_a_face?(kind) = kind.role != :reshape || kind.stocks.include?('folded_sheet')
@@ -165,7 +196,11 @@ module VastLattice
       def pictures = [['', 'none'], *family.pictures.map { |picture| [picture.name, picture.title] }]
 
       def history = @store.history(slug, limit: 30)
-      def variants = Checks::Variants.new(plan)
+      def variants = Variants::All.new(plan)
+
+      # The first of them, and what their lines in a file say.
+      def listed_variants = variants.first(LISTED_VARIANTS)
+      def variants_csv = Exchange::VariantsCSV.new(plan, verdicts: verdicts)
 
       # In how many variants a rule takes each branch: [count per branch, …, count of otherwise]. Of one that waits for the shape
       # only the first variants are looked at.
@@ -173,7 +208,7 @@ module VastLattice
         index = family.rules.index(rule)
         late = plan.bound.late_rules.any? { |bound| bound.index == index }
         looked = late ? sampled.first(Checks::RuleTrial::MOST_SHAPES) : sampled
-        taken = looked.map { |variant| (late ? Checks::Figures.of(variant.outcome).late : variant.outcome).branches[index] }
+        taken = looked.map { |variant| (late ? Variants::Figures.of(variant.outcome).late : variant.outcome).branches[index] }
         (0..rule.branches.size).map { |branch| taken.count(branch) }
       end
 

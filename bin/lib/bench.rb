@@ -14,7 +14,7 @@ require_relative 'bench_slider'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows rules picture assembly slider forms vary hostile load siege heavy].freeze
+  NAMES = %w[reference large rows rules picture sheets assembly slider edits forms vary hostile load siege heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -118,6 +118,12 @@ class Bench
     end
   end
 
+  # From a click that is an edit to the changed page, in a browser; and what is fetched for it.
+  def edits
+    require_relative 'bench_edits'
+    BenchEdits.new.lines
+  end
+
   # A published form, in a browser and from outside.
   def forms
     require_relative 'served'
@@ -150,6 +156,12 @@ class Bench
   def heavy
     require_relative 'bench_load'
     BenchLoad.new(seconds: 25).run_heavy
+  end
+
+  # From a changed length to the drawing sheet as PDF: of the side frame, and of the module that is made of all others.
+  def sheets
+    require_relative 'bench_assembly'
+    BenchAssembly.new { |&block| time(&block) }.sheets
   end
 
   # Runs some benchmarks: {name => lines}.

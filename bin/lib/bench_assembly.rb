@@ -13,7 +13,8 @@ class BenchAssembly
   def initialize(&time)
     @time = time
     @families = Dir[File.join(DEMO, '*.yaml')].map { |path| Exchange::FamilyFile.read(File.read(path)).family }
-    @plan = Plan::Library.new(@families).plan(NAME)
+    @library = Plan::Library.new(@families)
+    @plan = @library.plan(NAME)
     @length = 1800
   end
 
@@ -30,7 +31,20 @@ class BenchAssembly
      ['ratio of whole to resolving', wholes[7] / changed, :times]]
   end
 
+  # From a changed length to a drawing sheet as PDF, of a part and of the module; lines as Bench gives them.
+  def sheets
+    frame = @library.plan('Side frame')
+    alone = ->(length) { Plan::Pick.new(answers: { 'length' => "#{length} mm" }, rows: { 'size' => '' }) }
+    { 'side frame' => [15, ->(length) { Result.new(frame, alone.call(length)) }],
+      'module' => [5, ->(length) { Result.new(@plan, pick(length)) }] }.flat_map do |name, (times, result)|
+      taken = Array.new(times + 2) { seconds { on_paper(result.call(fresh)) } }.drop(2).sort
+      [["#{name}: changed length to drawing sheet, median", taken[taken.size / 2]], ['the slowest of them', taken.last]]
+    end
+  end
+
   private
+
+  def on_paper(result) = DrawingSheets::PDFWriter.new(DrawingSheets::Composed.new(result).pages).write
 
   def pick(length, width = 500)
     Plan::Pick.new(rows: GUIDED, answers: { 'length' => "#{length} mm", 'lane_width' => "#{width} mm", 'load_class' => 'medium' })
@@ -51,7 +65,7 @@ class BenchAssembly
       limit = { 'default' => "#{number += 1} mm" }
       changed = Family::Edits.apply(child.family, 'do' => 'put_parameter', 'name' => 'brace_limit', 'fields' => limit)
       after = Plan.of(changed, before: child)
-      Plan.of(@plan.family, before: @plan, library: @plan.placed.library.with(changed.name => after))
+      Plan.of(@plan.family, before: @plan, library: @plan.placed.library.with({ changed.name => after }))
     end
   end
 

@@ -2,14 +2,12 @@
 
 require 'json'
 require 'net/http'
-require 'socket'
-require 'tmpdir'
 require_relative 'bench_hostile'
+require_relative 'started'
 
 # Many clients at once, each with one connection that stays open: mixed reads and edits against a real bin/start with the
 # demo. What is measured: requests a second, how long they take, whether a client starves or gets an error, memory.
 class BenchLoad
-  ROOT = File.expand_path('../..', __dir__)
   CLIENTS = ENV.fetch('LOAD_CLIENTS', '8,16,32').split(',').map { |count| Integer(count) }.freeze
   # How often memory is looked at while a crowd is there.
   LOOKS = 10
@@ -18,7 +16,7 @@ class BenchLoad
   # What one client met: seconds of each request, errors by what they were.
   Client = Struct.new(:times, :errors, :late, :slowest)
 
-  def initialize(seconds: Integer(ENV.fetch('LOAD_SECONDS', '60')), root: ENV.fetch('LOAD_ROOT', ROOT))
+  def initialize(seconds: Integer(ENV.fetch('LOAD_SECONDS', '60')), root: ENV.fetch('LOAD_ROOT', Started::ROOT))
     @seconds = seconds
     @root = root
   end
@@ -114,34 +112,15 @@ class BenchLoad
   end
 
   def store_heavy
-    Net::HTTP.start('127.0.0.1', @port) do |http|
-      post = Net::HTTP::Post.new('/families', open_session(http))
-      post.set_form([['file', HEAVY, { filename: 'heavy.yaml', content_type: 'text/yaml' }]], 'multipart/form-data')
-      answer = http.request(post)
-      raise "The heavy family is not taken: #{answer.code} #{answer.body}" unless answer.code.start_with?('30')
-    end
+    Started.store(@port, 'heavy', HEAVY, Net::HTTP.start('127.0.0.1', @port) { |http| open_session(http) })
   end
 
   def serving
-    Dir.mktmpdir('lattice-load') do |data|
-      @port = TCPServer.open('127.0.0.1', 0) { |server| server.addr[1] }
-      options = { chdir: @root, out: File::NULL, err: File.join(data, 'errors.log') }
-      @pid = Process.spawn({ 'LATTICE_DATA' => data }, 'bin/start', '--port', @port.to_s, **options)
-      wait_until_served
+    Started.run(root: @root) do |port, pid|
+      @port = port
+      @pid = pid
       yield
-    ensure
-      Process.kill('INT', @pid)
-      Process.wait(@pid)
     end
-  end
-
-  def wait_until_served
-    600.times do
-      return if Net::HTTP.get_response('127.0.0.1', '/families', @port).code == '200'
-    rescue SystemCallError, EOFError
-      sleep 0.2
-    end
-    raise 'bin/start did not answer'
   end
 
   def crowd(count)
@@ -167,11 +146,7 @@ class BenchLoad
     found
   end
 
-  def open_session(http)
-    page = http.get('/families')
-    cookies = page.get_fields('set-cookie').to_a.map { |own| own[/\A[^;]+/] }
-    { 'Cookie' => cookies.join('; '), 'X-CSRF-Token' => page.body[/name="csrf-token" content="([^"]+)"/, 1] }
-  end
+  def open_session(http) = Started.session(http)
 
   def one(http, random, session, found)
     begun = now

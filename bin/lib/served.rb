@@ -24,7 +24,7 @@ module Served
 
   # Yields a browser of 1280 x 800 at an address.
   def self.browse(address)
-    browser = Ferrum::Browser.new(browser_path: '/usr/bin/chromium', browser_options: QUIET, timeout: 30, process_timeout: 60)
+    browser = Ferrum::Browser.new(browser_path: '/usr/bin/chromium', browser_options: QUIET, timeout: 90, process_timeout: 60)
     browser.set_viewport(width: 1280, height: 800)
     browser.go_to(address)
     sleep 1

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 # Takes one picture of each main view at 1280 x 800.
+require 'fileutils'
+require 'tmpdir'
 require_relative 'served'
 
 # The pictures: name => [path, script that brings the view into the state to show].
@@ -12,8 +14,6 @@ class Shots
   VIEWS = {
     'families' => ['/families', ''],
     'shape' => ["#{FRAME}/shape?row[size]=SF-1000", "document.querySelector('[data-recipe=windows] .recipe-title').click()"],
-    'shape-folded' => ["#{FRAME}/shape?row[size]=SF-0630",
-                       "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
     'name' => ["#{FRAME}/name", "document.querySelectorAll('.name-button')[9].click()"],
     'vary' => ["#{FRAME}/vary?row[size]=SF-0800", ''],
     'vary-gallery' => ["#{FRAME}/vary?tab=gallery", ''],
@@ -42,8 +42,6 @@ class Shots
       document.querySelector('#component-rollers').scrollIntoView({ block: 'start' });
       document.querySelector('[data-component="rollers.3"]')?.dispatchEvent(new MouseEvent('click', { bubbles: true }));
     JS
-    'assembly-solid' => ["#{MODULE}/shape?#{GUIDED}",
-                         "Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click()"],
     'assembly-apart' => ["#{MODULE}/shape?#{GUIDED}", <<~JS],
       Array.from(document.querySelectorAll('.looks button')).find((button) => button.textContent === '3D').click();
       setTimeout(() => {
@@ -56,8 +54,18 @@ class Shots
     'assembly-lattice' => ["#{MODULE}/prove?#{GUIDED}", <<~JS],
       document.querySelector('[aria-label^="Windows in SM-800-2500"]')?.dispatchEvent(new PointerEvent('pointerdown', { bubbles: true }));
     JS
-    'release' => ["#{FRAME}/release", '']
+    'release' => ["#{FRAME}/release", ''],
+    'drawing-sheet' => ["#{FRAME}/release?tab=making&row[size]=SF-1250", <<~JS],
+      setTimeout(() => document.querySelectorAll('.sheet-settings summary')[1].click(), 1000);
+    JS
+    'drawing-sheet-wide' => ["#{FRAME}/release?tab=making&row[size]=SF-2000", <<~JS]
+      setTimeout(() => document.querySelector('.view-item:nth-of-type(4) .link-press').click(), 2500);
+    JS
   }.freeze
+  # Those that are not 1280 x 800.
+  WIDE = { 'drawing-sheet-wide' => [1920, 1080] }.freeze
+  # Drawing sheets as PDF, looked at by poppler: family => picks.
+  PAPERS = { 'side-frame' => ['--row', 'size=SF-2000'], 'straight-module' => ['--row', 'equipment=guided'] }.freeze
 
   # Whether all that is seen in 3D is drawn.
   DRAWN = <<~JS
@@ -69,14 +77,29 @@ class Shots
     FileUtils.mkdir_p(FOLDER)
     views = names.empty? ? VIEWS : VIEWS.slice(*names)
     Served.run { |address| views.each { |name, (path, script)| picture(name, address + path, script) } }
+    PAPERS.each { |name, pick| paper(name, pick) } if names.empty? || names.include?('papers')
   end
 
   private
 
+  # docs/examples/NAME.png, made of the PDF.
+  def paper(name, pick)
+    root = File.expand_path('../..', __dir__)
+    Dir.mktmpdir do |folder|
+      pdf = File.join(folder, 'sheet.pdf')
+      lattice = ['--yjit', '-rbundler/setup', File.join(root, 'bin/lib/lattice.rb'), 'sheet', File.join(root, "demo/#{name}.yaml")]
+      system(RbConfig.ruby, *lattice, *pick, out: pdf, exception: true)
+      FileUtils.mkdir_p(File.join(root, 'docs/examples'))
+      system('pdftoppm', '-r', '110', '-png', '-singlefile', pdf, File.join(root, "docs/examples/#{name}"), exception: true)
+    end
+    puts "docs/examples/#{name}.png"
+  end
+
   def picture(name, address, script)
     Served.browse(address) do |browser|
+      browser.resize(**%i[width height].zip(WIDE.fetch(name, [1280, 800])).to_h)
       browser.execute(script) unless script.empty?
-      sleep 3.5
+      sleep(name.start_with?('drawing') ? 14 : 3.5)
       150.times { browser.evaluate(DRAWN) ? break : sleep(0.2) }
       sleep 0.5
       browser.screenshot(path: File.join(FOLDER, "#{name}.png"))

@@ -11,13 +11,13 @@ module VastLattice
     # It took more seconds, or more memory, than it may.
     class TooMuch < Error
       def initialize(what = 'It')
-        super("#{what} takes more work than is allowed.", remedy: 'Make it smaller, or leave out what is not needed.')
+        super(Wording[:what_takes_more_work_than_is_allowed, what: what], remedy: Wording[:make_it_smaller_or_leave_out_what])
       end
     end
 
     # Nobody wants it any more.
     class Unwanted < Error
-      def initialize = super('The work was given up.')
+      def initialize = super(Wording[:the_work_was_given_up])
     end
 
     # It was ended from outside (+killed+), or by a mistake of the program, which is told to the log.

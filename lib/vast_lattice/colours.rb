@@ -61,6 +61,20 @@ module VastLattice
       NAMED.fetch(meant, meant) unless meant.to_s.empty?
     end
 
+    # Those of a family, {name => #rrggbb}, with all the others.
+    class Known < Value.with(:own)
+      def meant(text)
+        key = Colours.key(text.delete_prefix('"').delete_suffix('"'))
+        own.keys.find { |name| Colours.key(name) == key } || Colours.meant(text)
+      end
+
+      # #rrggbb, or nil where it is no colour.
+      def drawn(text) = own[meant(text.to_s)] || Colours.drawn(text)
+
+      def names = own.keys + Colours.names
+      def kind = Colours.kind
+    end
+
     # What lists offer, and what one of them is called.
     def self.names = NAMED.keys
     def self.kind = 'colour'

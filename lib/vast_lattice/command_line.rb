@@ -19,10 +19,12 @@ module VastLattice
       lattice bundle FILE [--zip]    the family with all that it uses, as one file
       lattice write FILE --as RESULT [--option NAME=VALUE]… [--row TABLE=ROW]… [--set NAME=VALUE]… > file
                    any result; "lattice results FILE" lists them
+      lattice sheet FILE [--sheet NAME] [--format pdf|svg|dxf] [--row TABLE=ROW]… [--set NAME=VALUE]… > file
+                   a drawing sheet of the family, the first one unless one is named
       lattice convert FILE           YAML to JSON, JSON to YAML
       Families that a file places as components are looked for in the files beside it; FILE may be a bundle of several.
     TEXT
-    COMMANDS = %w[resolve check table draw parts bundle write results convert].freeze
+    COMMANDS = %w[resolve check table draw parts bundle write results sheet convert].freeze
 
     # The command itself is wrong.
     class Misused < Error; end
@@ -70,7 +72,8 @@ module VastLattice
     # What is only missed because it could not be read is not complained about again.
     def findings_of_rest(error)
       @document = error.rest
-      found = Plan.of(@document.family, library: @library || Plan::Library.none).findings.reject { |finding| error.lost.any? { |name| finding.message.include?("\"#{name}\"") } }
+      found = Plan.of(@document.family, library: @library || Plan::Library.none).findings
+      found = found.reject { |finding| error.lost.any? { |name| name.casecmp?(finding.about['name'].to_s) } }
       found.map { |finding| [@document.line(finding.place) || 0, told(finding)] }
     end
 
@@ -82,6 +85,8 @@ module VastLattice
         parser.on('--zip') { @zip = true }
         parser.on('--view VIEW') { |view| @view = view }
         parser.on('--part PART') { |part| @part = part }
+        parser.on('--sheet NAME') { |name| @options['sheet'] = name }
+        parser.on('--format FORMAT') { |name| @format = name }
         parser.on('--as RESULT') { |name| @result = name }
         parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
         parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
@@ -198,7 +203,7 @@ module VastLattice
       return print_json(Exchange::PartsSheets.tree(list), found) if @json
 
       print_parts(@flat ? list.flat : list.indented)
-      @out.puts("In all: #{Checks::Figures.mass_text(list.mass)}, #{found.price}") unless @csv
+      @out.puts("In all: #{Variants::Figures.mass_text(list.mass)}, #{found.price}") unless @csv
       found.errors? ? 1 : 0
     end
 

@@ -2,14 +2,19 @@
 
 module VastLattice
   # Base of every error that the core raises on purpose. Its message is fit for a user: it says what
-  # is wrong and where; +remedy+ says what to do.
+  # is wrong and where; +remedy+ says what to do. Both are Wordings or texts.
   class Error < StandardError
-    attr_reader :remedy
+    # The same as data, as of Finding.
+    attr_reader :wording, :advice
 
-    def initialize(message, remedy: nil)
-      super(message)
-      @remedy = remedy
+    def initialize(wording, remedy: nil)
+      super(wording.to_s)
+      @wording = wording
+      @advice = remedy
     end
+
+    # What to do, for people.
+    def remedy = advice&.to_s
 
     # As a program is told of it.
     def to_tree = { 'message' => message, 'remedy' => remedy }.compact

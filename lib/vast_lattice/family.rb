@@ -4,13 +4,14 @@ module VastLattice
   # A product family as its engineer wrote it: names, formulas and values are the texts that were typed.
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
-  # Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one. Its +display+ is the name of a
-  # Units::Display.
+  # Its own +colours+ are #rrggbb by name. Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
+  # Its +display+ is the name of a Units::Display.
   # It may be based on another one: +base+ says on which.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
-  class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, materials: [], alternatives: [], parameters: [], parts: [],
-                                   components: [], tables: [], rules: [], rule_tables: [], sets_off: [], currency: '', base_price: '',
-                                   overrides: [], opt_outs: [], forms: [], pictures: [], base: nil, allowances: [], display: '')
+  class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, colours: {}, materials: [], alternatives: [],
+                                   parameters: [], parts: [], components: [], tables: [], rules: [], rule_tables: [], sets_off: [],
+                                   currency: '', base_price: '', overrides: [], opt_outs: [], forms: [], pictures: [], base: nil,
+                                   allowances: [], drawing_sheets: [], display: '')
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -37,10 +38,13 @@ module VastLattice
     # data-input names the parameter and x-on calls slide, type, flip or choose.
     CONTROLS = Registry.new('control')
 
+    # Kinds of views on drawing sheets, classes as DrawingSheets::Kinds::View.
+    SHEET_VIEWS = Registry.new('kind of view')
+
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, components: Component, tables: Table,
         rules: Rule, rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
-        forms: Form, pictures: Picture, base: Base, allowances: Allowance }
+        forms: Form, pictures: Picture, base: Base, allowances: Allowance, drawing_sheets: DrawingSheet }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.
@@ -62,12 +66,16 @@ module VastLattice
     def rule(name) = find(rules, name)
     def form(name) = find(forms, name)
     def picture(name) = find(pictures, name)
+    def drawing_sheet(name) = find(drawing_sheets, name)
 
     # Name of the rule or rule table that a plan numbers so; "" for the base price, which a plan takes for a rule.
     def rule_name(index) = (rules + rule_tables)[index]&.name.to_s
 
     # The material of that name, of the family or of the library; nil where there is none.
     def material(name) = materials.find { |own| own.name.casecmp?(name.to_s) }&.material || Materials[name]
+    # Colours that its parts can have: its own, and those that everybody knows.
+    def known_colours = Colours::Known.new(own: colours)
+
     def known_materials = Materials::Known.of([*materials.map(&:material), *Materials::ALL.values])
     def material_names = (materials.map { |own| own.name.downcase } + Materials.names).uniq
 

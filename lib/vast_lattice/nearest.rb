@@ -7,6 +7,8 @@ module VastLattice
   module Nearest
     # So many letters may be the beginning of a name.
     BEGUN = 4
+    # So many are listed where none is near.
+    LISTED = 8
 
     # Returns the nearest of +known+ to +word+, or nil when none is near.
     def self.to(word, known)
@@ -25,11 +27,15 @@ module VastLattice
     # A remedy sentence: the nearest name, or the short list of all there are.
     def self.remedy(word, known, kind: 'name')
       near = to(word, known)
-      return "Did you mean #{near}?" if near
-      return "There is no #{kind} yet." if known.empty?
+      return Wording[:did_you_mean_near, near: near] if near
+      return Wording[:there_is_no_kind_yet, kind: kind] if known.empty?
 
-      listed = known.first(8).join(', ')
-      "Known: #{listed}#{', …' if known.size > 8}."
+      if known.size > LISTED
+        Wording[:known_names_and_more,
+                names: known.first(LISTED).map(&:to_s)]
+      else
+        Wording[:known_names, names: known.map(&:to_s)]
+      end
     end
   end
 end

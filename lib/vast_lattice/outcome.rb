@@ -148,6 +148,9 @@ module VastLattice
     # Whether this outcome says the same as one of a plan with the same names, as far as that can be told at a glance.
     def says_the_same?(other) = values == other.values && @raw_lines == other.raw_lines && finds_the_same?(other)
 
+    # What is written on drawing sheets, by the path to where it stands (Family::DrawingSheet#texts); nil where it is undefined.
+    def sheet_texts = plan.sheet_texts.write(values)
+
     # Part number and other labels by pattern, by name; nil where one is undefined.
     def labels = @labels ||= written.slice(*plan.family.patterns.keys)
 
@@ -178,8 +181,8 @@ module VastLattice
 
     # What a rule or a rule table (as bound) says, as a Finding.
     def self.notice(source, level, text)
-      Finding.new(code: level == :error ? :forbidden : :warned, level: level, message: text, place: source.place,
-                  remedy: "Said by #{source.title}.")
+      Finding.new(code: level == :error ? :forbidden : :warned, level: level, wording: text, place: source.place,
+                  advice: Wording[:said_by_source, source: source.title])
     end
 
     def target(name)

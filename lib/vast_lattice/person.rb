@@ -30,9 +30,9 @@ module VastLattice
     # Raises Denied without the right.
     def ensure_may(right, document = nil)
       return if may?(right, document)
-      raise Denied.new('Only the form that you were given is open to you.', remedy: 'Use its address.') if visitor?
+      raise Denied.new(Wording[:only_the_form_that_you_were_given], remedy: Wording[:use_its_address]) if visitor?
 
-      raise Denied.new("#{called} cannot #{WORDS.fetch(right)}.", remedy: remedy)
+      raise Denied.new(Wording[:called_cannot_words, called: called, words: WORDS.fetch(right)], remedy: remedy)
     end
 
     # Whoever has come by the address of a form, or the code of a configuration, and knows nothing else.
@@ -52,6 +52,6 @@ module VastLattice
       "#{name.match?(/\A[AEIOU]/) ? 'An' : 'A'} #{name.downcase}"
     end
 
-    def remedy = BUILT_IN.key?(id) ? 'Work as engineer to edit.' : 'Ask whoever looks after the family.'
+    def remedy = BUILT_IN.key?(id) ? Wording[:work_as_engineer_to_edit] : Wording[:ask_whoever_looks_after_the_family]
   end
 end

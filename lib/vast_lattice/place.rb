@@ -13,8 +13,12 @@ module VastLattice
                  'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
                  'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
                  'pages' => 'page', 'groups' => 'group', 'fields' => 'field', 'narrowings' => 'narrowing',
-                 'pictures' => 'picture', 'allowances' => 'allowed pair' }.freeze
+                 'pictures' => 'picture', 'allowances' => 'allowed pair', 'drawing_sheets' => 'drawing sheet', 'views' => 'view',
+                 'notes' => 'note' }.freeze
     HIDDEN = %w[dimensions].freeze
+    # What has numbers in it instead of names.
+    NUMBERED = %w[forms drawing_sheets].freeze
+    private_constant :NUMBERED
 
     def self.at(*path, span: nil) = new(path: path.map(&:to_s), span: span)
 
@@ -44,8 +48,8 @@ module VastLattice
     # The rows of a rule table have numbers, not names.
     def counted?(index) = path.first == 'rule_tables' && path[index - 1] == 'rows'
 
-    # What stands in a form has numbers, too.
-    def called(key) = path.first == 'forms' && key.match?(/\A\d+\z/) ? key.to_i + 1 : key
+    # What stands in a form or on a drawing sheet has numbers, too.
+    def called(key) = NUMBERED.include?(path.first) && key.match?(/\A\d+\z/) ? key.to_i + 1 : key
 
     # People count from 1.
     def plain(key) = key.match?(/\A\d+\z/) ? "no. #{key.to_i + 1}" : key.tr('_', ' ')

@@ -15,7 +15,7 @@ module VastLattice
     # +late_program+ is nil where nothing waits for the shape, +form_program+ where no form has conditions; +decisive+ are the
     # indexes of the targets whose values decide solids and masses. What follows from it is remembered (Memory) under its +mark+; its
     # solids under the +shape_mark+, masses and sizes under the +figure_mark+, which plans of other editions share where these stay.
-    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels,
+    attr_reader :family, :symbols, :bound, :findings, :program, :shape_program, :late_program, :form_program, :labels, :sheet_texts,
                 :state_indexes, :decisive, :placed, :influence, :nothing, :default_rows, :place_program,
                 :mark, :shape_mark, :figure_mark
 
@@ -60,6 +60,15 @@ module VastLattice
       text = text.to_s
       placed.all.any? && Ports.more?(text, symbols, placed) ? Plan.new(family, nil, placed.library, [text]) : self
     end
+
+    # Whether another one says the same: compiled from the same family, with the same of what it places and from outside.
+    def ==(other)
+      return true if equal?(other)
+
+      other.is_a?(Plan) && family == other.family && outside == other.outside && placed.all.map(&:plan) == other.placed.all.map(&:plan)
+    end
+    alias eql? ==
+    def hash = family.name.hash
 
     def targets = bound.targets
 
@@ -134,7 +143,8 @@ module VastLattice
     def ensure_runnable
       return if runnable?
 
-      raise Broken.new("The family #{family.name} has errors: #{breaking.first}", remedy: 'Mend them first.')
+      raise Broken.new(Wording[:the_family_family_has_errors_breaking, family: family.name, breaking: breaking.first],
+                       remedy: Wording[:mend_them_first])
     end
 
     private
@@ -197,14 +207,15 @@ module VastLattice
       @late_program = LateProgram.new(bound, symbols, lists) if bound.late.any?
       @decisive = (@shape_program.uses | indexes_of_looks).freeze
       @labels = Labels.new(bound.patterns, targets, lists, said: bound.labels)
+      @sheet_texts = Labels.new(bound.sheet_texts, targets, lists)
     end
 
     def told_circles(order) = order.circles.map { |circle| cycle_finding(order.cycle(circle)) }
 
     def cycle_finding(names)
       target = symbols[names.find { |name| symbols[name] }]
-      Finding.new(code: :cycle, level: :error, place: target&.place, remedy: 'Break the circle at one of them.',
-                  message: "These depend on each other in a circle: #{names.join(' → ')}.")
+      Finding.new(code: :cycle, level: :error, place: target&.place, advice: Wording[:break_the_circle_at_one_of_them],
+                  wording: Wording[:these_depend_on_each_other, names: names.join(' → ')])
     end
 
     # The FormBinder that read the forms.

@@ -46,6 +46,14 @@ module VastLattice
   Family::FEATURE_KINDS.register(Geometry::Features::Engraving)
   Family::FEATURE_KINDS.register(Geometry::Features::Nameplate)
 
+  Family::SHEET_VIEWS.register(*DrawingSheets::Kinds::Projected.all)
+  Family::SHEET_VIEWS.register(DrawingSheets::Kinds::Section)
+  Family::SHEET_VIEWS.register(DrawingSheets::Kinds::Detail)
+  Family::SHEET_VIEWS.register(DrawingSheets::Kinds::Flat)
+  Family::SHEET_VIEWS.register(DrawingSheets::Kinds::Space)
+  Family::SHEET_VIEWS.register(DrawingSheets::Kinds::Wire)
+  Family::SHEET_VIEWS.register(DrawingSheets::Kinds::Apart)
+
   Exchange::SHEET_FORMATS.register(Exchange::Sheets::CommaText)
   Exchange::SHEET_FORMATS.register(Exchange::Sheets::OfficeOpen)
   Exchange::SHEET_FORMATS.register(Exchange::Sheets::OpenDocument)
@@ -56,12 +64,14 @@ module VastLattice
   Results::FORMATS.register(*Results::PartsList.all)
   Results::FORMATS.register(Results::PartsList::Data.new)
   Results::FORMATS.register(Results::ViewPicture.new('front'))
+  Results::FORMATS.register(*Results::DrawingSheet.all)
+  Results::FORMATS.register(Results::DrawingSheet::OfAll.new)
   Results::FORMATS.register(Results::Lattice::Picture.new)
   Results::FORMATS.register(*Results::Lattice.all)
   Results::FORMATS.register(*Results::VariantTables.all)
   Results::FORMATS.register(*Results::RuleTables.all)
   Results::FORMATS.register(Results::Decisions.new)
-  Results::FORMATS.register(*Results::Kept.all)
+  Results::FORMATS.register(*Results::KeptConfiguration.all)
 
   numbers = %w[number count]
   Family::CONTROLS.register(Family::Controls::Control.new(name: 'number', title: 'number box', kinds: numbers))

@@ -30,7 +30,8 @@ module VastLattice
     # The kind of that name. Raises Registry::Unknown with the nearest name.
     def fetch(name)
       @kinds.fetch(name) do
-        raise Unknown.new("There is no #{@title} \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: @title))
+        raise Unknown.new(Wording[:there_is_no_kind_name, kind: @title, name: name],
+                          remedy: Nearest.remedy(name.to_s, names, kind: @title))
       end
     end
 

@@ -110,7 +110,7 @@ module VastLattice
 
     # The same as texts with units.
     def fact_texts
-      { 'mass' => Checks::Figures.mass_text(facts['mass'], outcome.display),
+      { 'mass' => Variants::Figures.mass_text(facts['mass'], outcome.display),
         'area' => amount(facts['area'], 'cm2'), 'volume' => amount(facts['volume'], 'cm3'),
         'instances' => facts['instances'].to_s, **more_texts }
     end
@@ -153,16 +153,16 @@ module VastLattice
       spent(what)
     rescue StandardError => e
       Trouble.tell(e)
-      missing(:picture_failed, :warning, "#{what} of this variant could not be made, by a mistake of the program.",
-              'All else holds. Please tell whoever looks after Vast Lattice.')
+      missing(:picture_failed, :warning, Wording[:what_of_this_variant_could_not, what: what],
+              Wording[:all_else_holds_please_tell_whoever_looks])
     end
 
     def spent(what)
-      missing(:too_much_work, :error, "#{what} of this variant takes too much work.", Geometry::Work::Spent.new.remedy)
+      missing(:too_much_work, :error, Wording[:what_of_this_variant_takes_too_much, what: what], Geometry::Work::Spent.new.remedy)
     end
 
     def missing(code, level, message, remedy)
-      @missing = @missing.to_a | [Finding.new(code: code, level: level, message: message, remedy: remedy)]
+      @missing = @missing.to_a | [Finding.new(code: code, level: level, wording: message, advice: remedy)]
       nil
     end
 

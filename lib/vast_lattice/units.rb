@@ -45,8 +45,8 @@ module VastLattice
       target = self[to]
       return target.from_base((amount * source.factor) + source.offset) if source.dimension == target.dimension
 
-      raise Error.new("#{from} is #{source.dimension}, #{to} is #{target.dimension}.",
-                      remedy: 'Only units of the same dimension convert into each other.')
+      raise Error.new(Wording[:one_unit_is_of_another_dimension, from: from, dimension: source.dimension, to: to, other: target.dimension],
+                      remedy: Wording[:only_units_of_the_same_dimension_convert])
     end
   end
 end

@@ -9,10 +9,10 @@ module VastLattice
 
     # Why a text cannot be written, nil where it can.
     def self.fault(text)
-      return 'It is no text in UTF-8.' unless text.encoding == Encoding::UTF_8 ? text.valid_encoding? : text.ascii_only?
+      return Wording[:it_is_no_utf8_text] unless text.encoding == Encoding::UTF_8 ? text.valid_encoding? : text.ascii_only?
 
       at = text.index(OTHER) or return
-      format('It holds the control character U+%<code>04X at its place %<place>d.', code: text[at].ord, place: at + 1)
+      Wording[:it_holds_the_control_character, character: format('U+%04X', text[at].ord), place: at + 1]
     end
 
     # The first fault within plain form, with its path: [path, fault]; nil where there is none.

@@ -1,6 +1,7 @@
 // The form that adds a step: its kind, name and face, its place by pointing, its dimensions.
 import { words } from './api.js';
-import { STEP } from './build-scale.js';
+import { STEP, buildOf } from './build-scale.js';
+import { desk } from './desk.js';
 
 const middle = () => ({ horizontal: { from: 'centre', offset: '0 mm' }, vertical: { from: 'centre', offset: '0 mm' } });
 
@@ -33,7 +34,7 @@ export function adding() {
     entryOf(field) { return this.typed[field.name] ?? field.begins; },
     type(field, text) { this.typed = { ...this.typed, [field.name]: text }; },
 
-    part() { return (this.state.parts || []).find((part) => part.name === this.$root.dataset.part); },
+    part() { return (desk.state.parts || []).find((part) => part.name === this.$root.dataset.part); },
     faces() { return this.part() ? this.part().faces : []; },
     setFace(face) { this.face = face; },
     // A kind that goes along an edge has one place only.
@@ -50,13 +51,13 @@ export function adding() {
     repeatOf(field) { return this.repeats[field.name] ?? field.begins; },
     typeRepeat(field, text) { this.repeats = { ...this.repeats, [field.name]: text }; },
 
-    after() { return this.buildOf(this.$root.dataset.part); },
+    after() { return buildOf(this.$root.dataset.part); },
     nextNumber(count) { const at = this.after(); return at === null ? (count + 1) * STEP : at + STEP / 2; },
     addText() { return this.after() === null ? 'Add step' : 'Insert here'; },
 
     point() {
       this.pointing = !this.pointing;
-      this.pointFor(this.pointing ? { part: this.$root.dataset.part, face: this.face } : null);
+      desk.pointFor(this.pointing ? { part: this.$root.dataset.part, face: this.face } : null);
     },
     put({ part, place }) {
       if (part !== this.$root.dataset.part) return;
@@ -76,6 +77,7 @@ export function adding() {
       return Object.fromEntries(told.map((field) => [field.name, entryOf(field)]));
     },
     madeFeature(name) {
+      /** @type {Record<string, any>} */
       const feature = { name, kind: this.kind.name, ...this.told(this.kind.measures, (field) => this.entryOf(field)) };
       if (this.face) feature.face = this.face;
       if (!this.placed()) return feature;
@@ -90,16 +92,16 @@ export function adding() {
       const list = Array.from(document.querySelectorAll(`[data-steps="${form.dataset.part}"] [data-recipe]`)).map((step) => step.dataset.recipe);
       const after = at === null ? {} : { after: at === 0 ? '' : list[at / STEP - 1] };
       try {
-        await this.edit({ do: 'add_feature', part: form.dataset.part, feature: this.madeFeature(name), ...after }, { refresh: false });
+        await desk.edit({ do: 'add_feature', part: form.dataset.part, feature: this.madeFeature(name), ...after }, { refresh: false });
         this.problem = '';
         form.reset();
         this.choose(form.elements.kind.value);
         Object.assign(this, { face: '', anchors: middle(), repeated: '', along: 'horizontal' });
-        if (at !== null) this.buildTo({ part: form.dataset.part, step: at + STEP });
-        await this.openAt(name);
+        if (at !== null) desk.buildTo({ part: form.dataset.part, step: at + STEP });
+        await desk.openAt(name);
         // What was just added goes on where it stands.
         document.querySelector(`[data-recipe="${CSS.escape(name)}"] .recipe-title`).focus();
-        this.select(`${name}.built`);
+        desk.select(`${name}.built`);
       } catch (refusal) {
         this.problem = words(refusal);
       }

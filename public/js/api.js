@@ -39,7 +39,13 @@ const token = () => document.querySelector('meta[name="csrf-token"]').content;
 let asking = 0;
 function count(by) {
   asking += by;
-  document.documentElement.dataset.asking = asking;
+  document.documentElement.dataset.asking = String(asking);
+}
+
+// What is done with an answer counts, too, until it is done.
+export async function during(work) {
+  count(1);
+  try { return await work(); } finally { count(-1); }
 }
 
 async function fetched(path, options) {
@@ -74,12 +80,6 @@ export const post = (path, body) =>
   });
 
 export const remove = (path) => ask(path, { method: 'DELETE', headers: { Accept: 'application/json', 'X-CSRF-Token': token() } });
-
-// A page as the server makes it: whether it is there, and its document.
-export async function page(path) {
-  const { response, text } = await fetched(path);
-  return { ok: response.ok, html: new DOMParser().parseFromString(text, 'text/html') };
-}
 
 // Sends a file as it is, its name beside it.
 export const send = (path, file) =>

@@ -34,6 +34,7 @@ import { bringIn } from './bring-in.js';
 import { families } from './families.js';
 import { card } from './card.js';
 import { health } from './health.js';
+import { drawingSheet } from './drawing-sheet.js';
 import { sentForm } from './sent-form.js';
 
 Alpine.data('workspace', workspace);
@@ -73,6 +74,7 @@ Alpine.data('secondPicture', secondPicture);
 Alpine.data('bringIn', bringIn);
 Alpine.data('families', families);
 Alpine.data('health', health);
+Alpine.data('drawingSheet', drawingSheet);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.
 window.Alpine = Alpine;

@@ -1,5 +1,6 @@
 // Arranging a form: pages, groups and fields are dragged, or moved by buttons, also into other groups and pages.
 import Sortable from '../vendor/sortable/sortable.js';
+import { desk } from './desk.js';
 
 const numbersOf = (at) => at.split('/').map(Number);
 const parent = (at) => at.split('/').slice(0, -1).join('/');
@@ -47,11 +48,11 @@ export const arranging = () => ({
 
   toggleArranging() {
     this.arranging = !this.arranging;
-    this.previewForm(this.arranging ? this.root.dataset.form : '');
+    desk.previewForm(this.arranging ? this.root.dataset.form : '');
     this.$nextTick(() => this.makeSortable());
   },
-  closeSettings() { if ((this.openStep || '').startsWith('form:')) this.openStep = null; },
-  openSettings(at) { return this.openAt(this.openStep === `form:${at}` ? null : `form:${at}`); },
+  closeSettings() { if ((desk.openStep || '').startsWith('form:')) desk.openStep = null; },
+  openSettings(at) { return desk.openAt(desk.openStep === `form:${at}` ? null : `form:${at}`); },
   workIn({ target }) {
     const item = target.closest('[data-at]');
     if (item && item.dataset.at.includes('/')) this.working = item.dataset.at.split('/').slice(0, 2).join('/');
@@ -73,26 +74,26 @@ export const arranging = () => ({
     if (within === undefined) return;
     const { add, controlOf } = item.dataset;
     item.remove();
-    if (!await this.formEdit({ do: 'add_field', ask: add, control: controlOf || null, place: `${within}/${newDraggableIndex}` })) this.refresh();
+    if (!await this.formEdit({ do: 'add_field', ask: add, control: controlOf || null, place: `${within}/${newDraggableIndex}` })) desk.refresh();
   },
   addFrom({ given, given2 }) {
     const there = this.working && this.sizes()(this.working) !== undefined;
     return this.formEdit({ do: 'add_field', ask: given, control: given2 || null, within: there ? this.working : null });
   },
   dropNarrowing({ given, given2 }) { return this.formEdit({ do: 'remove_narrowing', place: given, number: given2 }); },
-  formEdit(edit) { return this.editOrTell({ ...edit, form: this.root.dataset.form }); },
+  formEdit(edit) { return desk.editOrTell({ ...edit, form: this.root.dataset.form }); },
   async droppedItem({ item, from, to, oldDraggableIndex, newDraggableIndex }) {
     this.closeSettings();
     if (from === to && oldDraggableIndex === newDraggableIndex) return;
     if (to.dataset.zone) {
       const { at } = item.dataset;
       item.remove();
-      if (!await this.formEdit({ do: 'move_form_item', place: at, to: to.dataset.to })) this.refresh();
+      if (!await this.formEdit({ do: 'move_form_item', place: at, to: to.dataset.to })) desk.refresh();
       return;
     }
     const behind = from === to && newDraggableIndex > oldDraggableIndex ? 1 : 0;
     const till = [to.dataset.within, newDraggableIndex + behind].filter((part) => part !== '').join('/');
-    if (!await this.formEdit({ do: 'move_form_item', place: item.dataset.at, to: till })) this.refresh();
+    if (!await this.formEdit({ do: 'move_form_item', place: item.dataset.at, to: till })) desk.refresh();
   },
 
   sizes() {
@@ -124,7 +125,7 @@ export const arranging = () => ({
     return size === undefined ? null : this.moveItem(at, `${before}/${size}`);
   },
   removeItem(at) { this.closeSettings(); return this.formEdit({ do: 'remove_form_item', place: at }); },
-  removeForm() { return this.editOrTell({ do: 'remove_form', name: this.root.dataset.form }); },
+  removeForm() { return desk.editOrTell({ do: 'remove_form', name: this.root.dataset.form }); },
   addPage() { return this.formEdit({ do: 'add_form_item', title: 'New page' }); },
   addGroup(at) { return this.formEdit({ do: 'add_form_item', title: 'New group', within: at }); },
 });

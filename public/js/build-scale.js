@@ -1,8 +1,13 @@
 // The scale at the head of a part that says how far it is built: a notch for the stock and one for each step. It is
 // moved by hand or key, and plays forwards and backwards.
+import { desk } from './desk.js';
+
 const BEAT = 600;
 // The number of a step is that many times its place in the recipe.
 export const STEP = 10;
+
+// The step up to which a part is built, null where it is whole.
+export const buildOf = (part) => (desk.build && desk.build.part === part ? desk.build.step : null);
 
 export function buildScale() {
   return {
@@ -15,7 +20,7 @@ export function buildScale() {
     part() { return this.$root.dataset.given; },
     last() { return Number(this.$root.dataset.last); },
     at() {
-      const step = this.buildOf(this.part());
+      const step = buildOf(this.part());
       return step === null ? this.last() : step / STEP;
     },
     isWhole() { return this.at() === this.last(); },
@@ -30,12 +35,12 @@ export function buildScale() {
 
     goTo(notch) {
       const at = Math.min(Math.max(Number(notch), 0), this.last());
-      return this.buildTo(at === this.last() ? null : { part: this.part(), step: at * STEP });
+      return desk.buildTo(at === this.last() ? null : { part: this.part(), step: at * STEP });
     },
 
     // Of several parts, the one that is partly built is meant, that in which the hand is, or the first.
     isMeant() {
-      if (this.build) return this.build.part === this.part();
+      if (desk.build) return desk.build.part === this.part();
       const near = document.activeElement.closest('[data-part]') || document.querySelector('.recipe[data-part]');
       return near.dataset.part === this.part();
     },

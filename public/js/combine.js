@@ -1,6 +1,7 @@
 // Tables together: which rows of two of them go together, and the list of all complete variants.
 import { get, newest, words } from './api.js';
 import { queryRows } from './pick.js';
+import { desk } from './desk.js';
 
 export function combine() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.
@@ -24,25 +25,25 @@ export function combine() {
 
     init() {
       root = this.$root;
-      const [down, across] = this.tables.map(({ name }) => name);
+      const [down, across] = desk.tables.map(({ name }) => name);
       this.down = down || '';
       this.across = across || '';
-      this.heard = () => { if (this.counts && this.counts.valid !== this.review.valid) this.load(); };
+      this.heard = () => { if (this.counts && this.counts.valid !== desk.review.valid) this.load(); };
       window.addEventListener('reviewed', this.heard);
-      this.keep(() => this.load());
+      desk.keep(() => this.load());
       this.load();
     },
-    destroy() { window.removeEventListener('reviewed', this.heard); this.keep(null); clearTimeout(this.timer); },
+    destroy() { window.removeEventListener('reviewed', this.heard); desk.keep(null); clearTimeout(this.timer); },
 
     async load() { await Promise.all([this.loadPairs(), this.loadList(true)]); },
 
-    setDown(name) { this.down = name; if (this.across === name) this.across = this.tables.map((table) => table.name).find((other) => other !== name); return this.loadPairs(); },
-    setAcross(name) { this.across = name; if (this.down === name) this.down = this.tables.map((table) => table.name).find((other) => other !== name); return this.loadPairs(); },
+    setDown(name) { this.down = name; if (this.across === name) this.across = desk.tables.map((table) => table.name).find((other) => other !== name); return this.loadPairs(); },
+    setAcross(name) { this.across = name; if (this.down === name) this.down = desk.tables.map((table) => table.name).find((other) => other !== name); return this.loadPairs(); },
 
     async loadPairs() {
       if (!this.down || !this.across) return;
       try {
-        const found = await this.askPairs(`${this.api}/pairs?down=${encodeURIComponent(this.down)}&across=${encodeURIComponent(this.across)}&${queryRows(this.state.pick)}`);
+        const found = await this.askPairs(`${desk.api}/pairs?down=${encodeURIComponent(this.down)}&across=${encodeURIComponent(this.across)}&${queryRows(desk.state.pick)}`);
         if (!found) return;
         this.pairs = found;
         this.reason = null;
@@ -87,9 +88,9 @@ export function combine() {
       const { down, across, cells, reasons } = this.pairs;
       const found = reasons[cells[row][column]];
       this.reason = { pair: `${down[row]} with ${across[column]}`, text: found ? found.text : 'is valid.', remedy: found ? found.remedy : '', fine: !found };
-      this.state.pick.rows[this.down] = down[row];
-      this.state.pick.rows[this.across] = across[column];
-      this.resolve();
+      desk.state.pick.rows[this.down] = down[row];
+      desk.state.pick.rows[this.across] = across[column];
+      desk.resolve();
     },
     pairText() { return this.pairs ? `${this.pairs.valid} of ${this.pairs.pairs} pairs are valid` : ''; },
 
@@ -99,10 +100,10 @@ export function combine() {
 
     async loadList(fresh = false) {
       this.busy = true;
-      const asked = new URLSearchParams({ from: fresh ? 0 : this.next, text: this.text, only: this.only });
+      const asked = new URLSearchParams({ from: String(fresh ? 0 : this.next), text: this.text, only: this.only });
       if (fresh) asked.set('count', 'yes');
       try {
-        const found = await get(`${this.api}/complete?${asked}`);
+        const found = await get(`${desk.api}/complete?${asked}`);
         if (asked.get('text') !== this.text || asked.get('only') !== this.only) return;
         this.listed = fresh ? found.rows : this.listed.concat(found.rows);
         this.next = found.next;
@@ -119,7 +120,7 @@ export function combine() {
       const { variants, valid } = this.counts;
       return valid === null ? `${variants} variants, not all looked at` : `${valid} of ${variants} complete variants are valid`;
     },
-    rowsOf(variant) { return this.tables.map(({ name }) => variant.rows[name] || ''); },
-    look(variant) { Object.assign(this.state.pick.rows, variant.rows); return this.resolve(); },
+    rowsOf(variant) { return desk.tables.map(({ name }) => variant.rows[name] || ''); },
+    look(variant) { Object.assign(desk.state.pick.rows, variant.rows); return desk.resolve(); },
   };
 }

@@ -2,6 +2,7 @@
 import { newest, words } from './api.js';
 import { across, inView } from './across.js';
 import { queryRows } from './pick.js';
+import { desk } from './desk.js';
 
 export function compare() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.
@@ -19,14 +20,14 @@ export function compare() {
       root = this.$root;
       this.table = root.dataset.table;
       const rows = this.rowsOf();
-      const at = Math.max(rows.indexOf(inView(this.tables, this.table, this.state.pick.rows)), 0);
+      const at = Math.max(rows.indexOf(inView(desk.tables, this.table, desk.state.pick.rows)), 0);
       this.chosen = [rows[at], rows[at + 1] || rows[at - 1]].filter(Boolean);
-      this.keep(() => this.load());
+      desk.keep(() => this.load());
       this.load();
     },
-    destroy() { this.keep(null); },
+    destroy() { desk.keep(null); },
 
-    rowsOf() { return Object.keys(across(this.tables, this.table)); },
+    rowsOf() { return Object.keys(across(desk.tables, this.table)); },
     chooseTable(table) { this.table = table; this.chosen = this.rowsOf().slice(0, 2); return this.load(); },
     choose(at, row) { this.chosen = this.chosen.map((old, index) => (index === at ? row : old)); return this.load(); },
     add() {
@@ -41,10 +42,10 @@ export function compare() {
     },
 
     async load() {
-      const asked = new URLSearchParams({ table: this.table, view: ['solid', 'flat'].includes(this.view) ? 'front' : this.view });
+      const asked = new URLSearchParams({ table: this.table, view: ['solid', 'flat'].includes(desk.view) ? 'front' : desk.view });
       this.chosen.forEach((row) => asked.append('rows[]', row));
       try {
-        const found = await this.askRows(`${this.api}/compare?${asked}&${queryRows(this.state.pick)}`);
+        const found = await this.askRows(`${desk.api}/compare?${asked}&${queryRows(desk.state.pick)}`);
         if (!found) return;
         this.found = found;
         this.problem = '';
@@ -69,7 +70,7 @@ export function compare() {
         return figure;
       }));
     },
-    turn(view) { this.lookFrom(view); return this.load(); },
+    turn(view) { desk.lookFrom(view); return this.load(); },
     same() {
       if (!this.found) return '';
       const { values, states } = this.found.same;

@@ -1,5 +1,6 @@
 // Puts a condition together from lists.
 import { unitOf, withUnit } from './fields.js';
+import { desk } from './desk.js';
 
 export function condition() {
   return {
@@ -8,7 +9,7 @@ export function condition() {
     // The values of a choice are offered, and its texts quoted.
     named() {
       const name = this.find('.pick-name').value;
-      const value = this.state.values[name];
+      const value = desk.state.values[name];
       this.find('datalist').innerHTML = '';
       ((value && value.choices) || (value && typeof value.value === 'boolean' ? ['true', 'false'] : [])).forEach((choice) => {
         const option = document.createElement('option');
@@ -21,7 +22,7 @@ export function condition() {
       const [name, sign, value] = ['.pick-name', '.pick-sign', '.pick-value'].map((part) => this.find(part).value.trim());
       if (!name || !value) return;
       const text = this.find('.entry-text');
-      const known = this.state.values[name];
+      const known = desk.state.values[name];
       // A number without a unit means the unit in which its name is shown.
       const meant = withUnit(value, known && known.base_unit ? unitOf(known.text) : '');
       const quoted = known && typeof known.value === 'string' ? `"${value.replaceAll('"', '')}"` : meant;

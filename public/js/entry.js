@@ -2,6 +2,8 @@
 // it with the wrong word underlined. Escape brings back what is stored.
 import { post, split, words } from './api.js';
 import { query } from './pick.js';
+import { desk } from './desk.js';
+import { rootOf } from './magic.js';
 
 // What underlines the wrong part of a refused text.
 export const wrongness = () => ({
@@ -40,10 +42,10 @@ export function entry() {
     refused: null,
     keeping: null,
 
-    get input() { return this.$root.querySelector('.entry-text'); },
+    get input() { return rootOf(this).querySelector('.entry-text'); },
     init() { this.stored = this.input.value; },
 
-    edits(text) { return editOf(this.$root.dataset.edit, text); },
+    edits(text) { return editOf(rootOf(this).dataset.edit, text); },
 
     async keep() {
       const text = this.input.value.trim();
@@ -51,7 +53,7 @@ export function entry() {
       if (text === this.keeping) return;
       this.keeping = text;
       try {
-        await this.edit(this.edits(text));
+        await desk.edit(this.edits(text));
         this.wrong = '';
       } catch (refusal) {
         this.refused = text;
@@ -64,24 +66,29 @@ export function entry() {
     async attempt() {
       const text = this.input.value.trim();
       if (text === this.refused) return;
-      if (text === this.stored) this.foresee(null);
+      if (text === this.stored) desk.foresee(null);
       if (!text || text === this.stored || / as \S*$/.test(text)) { this.says = ''; this.rows = []; this.wrong = ''; return; }
       try {
-        const like = JSON.parse(this.$root.dataset.like);
+        const like = JSON.parse(rootOf(this).dataset.like);
         if (like.units) this.says = like.units.includes(text) ? `Shown in "${text}" then; every value stays what it is.` : '';
         if (like.words && !text.startsWith('=')) return;
-        const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text, like });
+        const trial = await post(`${desk.api}/try?${query(desk.state.pick)}`, { text, like });
+        if (this.left(text)) return;
         this.wrong = '';
         this.says = this.told(trial);
         this.rows = trial.rows || [];
-        this.foresee(this.edits(text));
+        desk.foresee(this.edits(text));
       } catch (refusal) {
+        if (this.left(text)) return;
         this.says = '';
         this.rows = [];
-        this.foresee(null);
+        desk.foresee(null);
         this.refuse(text, refusal);
       }
     },
+
+    // Whether what was tried is typed no more, or was refused meanwhile: what the refusal says stays.
+    left(text) { return text === this.refused || text !== this.input.value.trim(); },
 
     told(trial) {
       if (trial.holds !== undefined) return `${trial.here} here; holds in ${trial.holds} of ${trial.variants} variants`;
@@ -100,7 +107,7 @@ export function entry() {
       this.rows = [];
       this.wrong = '';
       this.refused = null;
-      this.foresee(null);
+      desk.foresee(null);
     },
   };
 }
@@ -111,10 +118,10 @@ export function choice() {
     async keep() {
       const { edit, argument } = this.$el.dataset;
       try {
-        await this.edit(editOf(edit, this.$el.value, argument || 'text'));
+        await desk.edit(editOf(edit, this.$el.value, argument || 'text'));
       } catch (refusal) {
-        this.tell(words(refusal));
-        this.refresh();
+        desk.tell(words(refusal));
+        desk.refresh();
       }
     },
   };

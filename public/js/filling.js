@@ -3,6 +3,9 @@
 import { get, post, words } from './api.js';
 import { Zoom } from './zooming.js';
 import { fields } from './fields.js';
+import { settle } from './desk.js';
+import { latest } from './latest.js';
+import { rootOf } from './magic.js';
 
 const queryOf = (answers, more = {}) => {
   const parts = new URLSearchParams();
@@ -34,9 +37,11 @@ export function filling() {
     proposals: null,
     looking: false,
     timer: null,
+    seeking: null,
 
     init() {
-      this.root = this.$root;
+      settle(this);
+      this.root = rootOf(this);
       this.show();
       this.askWhatIsPossible();
       window.addEventListener('resize', () => { clearTimeout(this.timer); this.timer = setTimeout(() => this.resolve(), 250); });
@@ -76,21 +81,16 @@ export function filling() {
 
     // Only the latest wish waits while one request runs.
     async resolve() {
-      if (this.running) { this.again = true; return; }
-      this.running = true;
       try {
-        do {
-          this.again = false;
+        const done = await latest(this, async () => {
           const outcome = await get(`${this.api}/outcome?${queryOf(this.answers, { view: this.view, ...this.size() })}`);
           this.message = '';
           this.state = { ...outcome, pick: { rows: {}, answers: { ...this.answers }, overrides: {} }, version: start.version };
           this.show();
-        } while (this.again);
-        this.askWhatIsPossible();
+        });
+        if (done) this.askWhatIsPossible();
       } catch (refusal) {
         this.refuse(refusal);
-      } finally {
-        this.running = false;
       }
     },
 

@@ -2,6 +2,7 @@
 import { newest, words } from './api.js';
 import { across, inView } from './across.js';
 import { queryRows } from './pick.js';
+import { desk } from './desk.js';
 
 export function gallery() {
   // Kept, because what was clicked may be gone from the page by the time an answer comes.
@@ -22,14 +23,14 @@ export function gallery() {
       this.table = root.dataset.table;
       this.listener = () => this.follow();
       window.addEventListener('outcome', this.listener);
-      this.keep(() => this.load());
+      desk.keep(() => this.load());
       this.load();
     },
-    destroy() { window.removeEventListener('outcome', this.listener); this.keep(null); },
+    destroy() { window.removeEventListener('outcome', this.listener); desk.keep(null); },
 
     async load() {
       try {
-        const answer = await this.askCards(`${this.api}/gallery?table=${encodeURIComponent(this.table)}&scale=${this.scale}&from=${this.from}&view=${this.drawable()}&${queryRows(this.state.pick)}`);
+        const answer = await this.askCards(`${desk.api}/gallery?table=${encodeURIComponent(this.table)}&scale=${this.scale}&from=${this.from}&view=${this.drawable()}&${queryRows(desk.state.pick)}`);
         if (!answer) return;
         this.cards = answer.cards;
         this.size = answer.size;
@@ -39,7 +40,7 @@ export function gallery() {
       }
     },
 
-    drawable() { return ['solid', 'flat'].includes(this.view) ? 'front' : this.view; },
+    drawable() { return ['solid', 'flat'].includes(desk.view) ? 'front' : desk.view; },
 
     // The pictures are what the core drew; they are put in where the card stands.
     paint() {
@@ -47,18 +48,18 @@ export function gallery() {
       this.follow();
     },
     follow() {
-      const row = inView(this.tables, this.table, this.state.pick.rows);
+      const row = inView(desk.tables, this.table, desk.state.pick.rows);
       root.querySelectorAll('.variant-card').forEach((card) => card.classList.toggle('in-view', card.dataset.row === row));
     },
 
     // A same scale for another view.
     chooseTable(table) { this.table = table; this.from = 0; return this.load(); },
     chooseScale(scale) { this.scale = scale; return this.load(); },
-    turn(view) { this.lookFrom(view); return this.load(); },
+    turn(view) { desk.lookFrom(view); return this.load(); },
     page(by) { this.from = Math.min(Math.max(this.from + by * 24, 0), Math.max(this.size - 1, 0)); return this.load(); },
     atEnd() { return this.from + 24 >= this.size; },
-    pageText() { return `${this.from + 1} to ${Math.min(this.from + this.cards.length, this.size)} of ${this.size}`; },
-    choose(name) { return this.pickRows(across(this.tables, this.table)[name]); },
+    pageText() { return this.size === 0 ? '…' : `${this.from + 1} to ${Math.min(this.from + this.cards.length, this.size)} of ${this.size}`; },
+    choose(name) { return desk.pickRows(across(desk.tables, this.table)[name]); },
     worstOf(card) { return card.findings.length ? card.findings[0].level : ''; },
     findingsOf(card) { return card.findings.map(({ message }) => message).join(' '); },
   };

@@ -1,4 +1,5 @@
 // The keyboard and the clipboard of a grid, as people know them from spreadsheets.
+import { desk } from './desk.js';
 const NAME = 'name';
 
 // A block of cells as a spreadsheet puts it on the clipboard: tabs between cells, quotes around what has breaks in it.
@@ -30,13 +31,13 @@ export function keys(sheet) {
   return {
     listen(root) {
       root.addEventListener('copy', (event) => this.copy(event));
-      root.addEventListener('cut', (event) => { if (this.copy(event) && this.mayEdit) this.clearCells(); });
+      root.addEventListener('cut', (event) => { if (this.copy(event) && desk.mayEdit) this.clearCells(); });
       root.addEventListener('paste', (event) => this.paste(event));
     },
 
     // The keys that work on rows and blocks; the sheet knows those that move and edit.
     gridKey(event) {
-      if (this.mayEdit) return this.editKey(event);
+      if (desk.mayEdit) return this.editKey(event);
       return event.altKey && event.key === 'f' ? () => this.openPanel('find') : null;
     },
     editKey({ key, ctrlKey, metaKey, altKey }) {
@@ -62,12 +63,12 @@ export function keys(sheet) {
       event.preventDefault();
       event.clipboardData.setData('text/plain', writeBlock(this.block()));
       const { rows, fields } = this.selection();
-      this.tell(`${rows.length * fields.length} ${rows.length * fields.length === 1 ? 'cell' : 'cells'} copied.`);
+      desk.tell(`${rows.length * fields.length} ${rows.length * fields.length === 1 ? 'cell' : 'cells'} copied.`);
       return true;
     },
 
     paste(event) {
-      if (event.target.matches('input') || !this.mayEdit) return;
+      if (event.target.matches('input') || !desk.mayEdit) return;
       event.preventDefault();
       const text = event.clipboardData.getData('text/plain');
       if (text) sheet().soonest(() => this.pasteBlock(readBlock(text)));

@@ -1,4 +1,5 @@
 // Rows and columns of a grid: added, copied, moved, removed, found.
+import { desk } from './desk.js';
 const NAME = 'name';
 
 export function tools(sheet) {
@@ -32,7 +33,7 @@ export function tools(sheet) {
       const rows = this.selectedNames();
       if (!rows.length) return this.selectFirst();
       const kept = await this.attempt({ do: 'remove_rows', table: this.sheet.name, rows }, { structure: true });
-      if (kept) this.tell(`${rows.length === 1 ? rows[0] : `${rows.length} rows`} removed. Undo brings ${rows.length === 1 ? 'it' : 'them'} back.`);
+      if (kept) desk.tell(`${rows.length === 1 ? rows[0] : `${rows.length} rows`} removed. Undo brings ${rows.length === 1 ? 'it' : 'them'} back.`);
       this.backToSheet();
       return kept;
     },
@@ -50,7 +51,7 @@ export function tools(sheet) {
 
     makeDefault() {
       const [row] = this.selectedNames();
-      return row ? this.attempt({ do: 'set_default_row', table: this.sheet.name, row }, { structure: true }).then(() => this.tell(`${row} is taken where no row is picked.`)) : this.selectFirst();
+      return row ? this.attempt({ do: 'set_default_row', table: this.sheet.name, row }, { structure: true }).then(() => desk.tell(`${row} is taken where no row is picked.`)) : this.selectFirst();
     },
 
     isDefault() { return Boolean(this.cell) && this.sheet.default_row === this.cell.row; },
@@ -63,10 +64,10 @@ export function tools(sheet) {
     },
 
     async addTarget(target) {
-      if (this.sheet.columns.some((column) => column.target === target)) { this.tell(`There is a column ${target} already.`); this.showColumn(target); return; }
+      if (this.sheet.columns.some((column) => column.target === target)) { desk.tell(`There is a column ${target} already.`); this.showColumn(target); return; }
       const kept = await this.attempt({ do: 'add_column', table: this.sheet.name, target }, { structure: true });
       if (!kept) return;
-      this.tell(`Column ${target} added.`);
+      desk.tell(`Column ${target} added.`);
       this.showColumn(target);
     },
 
@@ -99,7 +100,7 @@ export function tools(sheet) {
     async removeColumn() {
       const column = this.columnInHand();
       if (!column) { this.problem = 'Select a cell of the column first.'; return; }
-      if (await this.attempt({ do: 'remove_column', table: this.sheet.name, target: column.target }, { structure: true })) this.tell(`Column ${column.title} removed with its cells. Undo brings it back.`);
+      if (await this.attempt({ do: 'remove_column', table: this.sheet.name, target: column.target }, { structure: true })) desk.tell(`Column ${column.title} removed with its cells. Undo brings it back.`);
     },
 
     // The table itself.
@@ -114,7 +115,7 @@ export function tools(sheet) {
       const { target, kind } = this.columnInHand();
       const [name, state] = target.split('.');
       if (kind !== '') return { name: target, edit: JSON.stringify({ do: 'rename_property', table: this.sheet.name, name: target }), into: 'to' };
-      const part = (this.state.parts || []).some((one) => one.name === name);
+      const part = (desk.state.parts || []).some((one) => one.name === name);
       return { name, edit: JSON.stringify({ do: state ? `rename_${part ? 'part' : 'feature'}` : 'rename_parameter', name }), into: 'to' };
     },
     // The sheet under its new names; a table has another address, too.
@@ -129,7 +130,7 @@ export function tools(sheet) {
 
     // Columns by pointing: a dimension or a feature in the picture.
     pointing: false,
-    togglePointing() { this.pointing = !this.pointing; if (this.pointing) this.tell('Click a dimension or a feature in the picture.'); document.getElementById('picture').classList.toggle('is-adding-columns', this.pointing); },
+    togglePointing() { this.pointing = !this.pointing; if (this.pointing) desk.tell('Click a dimension or a feature in the picture.'); document.getElementById('picture').classList.toggle('is-adding-columns', this.pointing); },
     pointedFeature(name) { if (this.pointing) { this.togglePointing(); this.addTarget(`${name}.built`); } },
     pointedDimension(name) { if (this.pointing) { this.togglePointing(); this.addTarget(name); } },
 

@@ -12,6 +12,8 @@ import { panels } from './grid-panels.js';
 import { importing } from './importing.js';
 import { blastWords } from './blast.js';
 import { unitOf, withUnit } from './fields.js';
+import { desk } from './desk.js';
+import { rootOf } from './magic.js';
 
 export const NAME = 'name';
 const LABEL = '_label';
@@ -43,8 +45,8 @@ export function grid() {
     timers: {},
 
     async init() {
-      this.sheet = { ...this.sheet, name: this.$root.dataset.table };
-      holder = this.$root.querySelector('.grid');
+      this.sheet = { ...this.sheet, name: rootOf(this).dataset.table };
+      holder = rootOf(this).querySelector('.grid');
       const sheet = await this.fetchSheet();
       if (!sheet || !holder.isConnected) return;
       this.sheet = sheet;
@@ -53,7 +55,7 @@ export function grid() {
       this.listen(holder);
       this.listeners = { reviewed: () => view.redraw(), outcome: () => view.redraw(), resize: () => this.fitHeight(), 'feature-picked': (event) => this.pointedFeature(event.detail), 'dimension-picked': (event) => this.pointedDimension(event.detail) };
       Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
-      this.keep(() => this.reload(), { hold: () => view && view.hold(), release: () => view && view.release() });
+      desk.keep(() => this.reload(), { hold: () => view && view.hold(), release: () => view && view.release() });
       holder.setAttribute('aria-label', `Table ${sheet.title}`);
       this.fitHeight();
       view.show(this.columnList(), rows);
@@ -62,7 +64,7 @@ export function grid() {
 
     // The cell to which the address leads, else the row in view.
     selectFirst() {
-      const wanted = this.wantedCell;
+      const wanted = desk.wantedCell;
       const row = rows.find(({ name }) => name === wanted.row) || rows.find(({ name }) => name === this.inView()) || rows[0];
       const column = this.sheet.columns.find(({ target }) => target === wanted.column) || this.sheet.columns[0] || { target: NAME };
       if (row) view.selectCell(row, column.target);
@@ -72,12 +74,12 @@ export function grid() {
     destroy() {
       Object.values(this.timers).forEach(clearTimeout);
       Object.entries(this.listeners).forEach(([name, heard]) => window.removeEventListener(name, heard));
-      this.keep(null);
+      desk.keep(null);
       if (view) view.destroy();
       view = null;
     },
 
-    get path() { return `${this.api}/tables/${encodeURIComponent(this.sheet.name)}`; },
+    get path() { return `${desk.api}/tables/${encodeURIComponent(this.sheet.name)}`; },
 
     async fetchSheet() {
       try {
@@ -94,7 +96,7 @@ export function grid() {
         drawCell: (row, column, element) => this.draw(row, column, element),
         rowClass: (row) => (row.name === this.inView() ? 'in-view' : ''),
         rowName: (row) => row.name,
-        editText: (row, { key }) => (key === LABEL || !this.mayEdit ? undefined : String(row[key] ?? '')),
+        editText: (row, { key }) => (key === LABEL || !desk.mayEdit ? undefined : String(row[key] ?? '')),
         choices: ({ column }) => (column && !(column.number && !column.choices.length) ? column.choices : []),
         typed: (row, { key }, text) => this.typed(row, key, text),
         moved: () => this.later('follow', () => this.follow(), 30),
@@ -203,13 +205,13 @@ export function grid() {
       if (found && found.level && found.level !== 'note') {
         element.classList.add(`row-${found.level}`);
         element.title = found.findings.map(({ message }) => message).join(' ');
-      } else if (this.verdict({ ...this.state.pick.rows, [this.sheet.name]: row.name }) === 'e') {
+      } else if (desk.verdict({ ...desk.state.pick.rows, [this.sheet.name]: row.name }) === 'e') {
         element.classList.add('row-error');
         element.title = 'Its shape or its part number is wrong: the findings of the whole family say what.';
       }
     },
 
-    inView() { return this.state.pick.rows[this.sheet.name]; },
+    inView() { return desk.state.pick.rows[this.sheet.name]; },
 
     // The rows and fields of the selected block, as displayed.
     selection() {
@@ -219,13 +221,13 @@ export function grid() {
 
     // The row in view, the reasons and the line below the grid follow the selected cell.
     follow() {
-      if (this.sending) { this.later('follow', () => this.follow(), 40); return; }
+      if (desk.sending) { this.later('follow', () => this.follow(), 40); return; }
       const { rows: chosen } = this.selection();
       if (!chosen.length) { this.cell = null; return; }
       const row = view.rows[view.from.row];
-      if (row.name !== this.inView()) this.pickRow(this.sheet.name, row.name);
+      if (row.name !== this.inView()) desk.pickRow(this.sheet.name, row.name);
       const { key } = view.columns[view.from.column];
-      if (key !== NAME && key !== LABEL && key !== this.selected) this.select(key);
+      if (key !== NAME && key !== LABEL && key !== desk.selected) desk.select(key);
       this.describe();
     },
 
@@ -256,7 +258,7 @@ export function grid() {
     async resolveVisible(force = false) {
       const wanted = this.inSight(10).filter((number) => force || !resolved.has(number));
       if (!wanted.length) return;
-      const ask = `${this.path}/resolved?rows=${wanted.join(',')}&${queryRows(this.state.pick)}`;
+      const ask = `${this.path}/resolved?rows=${wanted.join(',')}&${queryRows(desk.state.pick)}`;
       if (ask === asked && !force) return;
       asked = ask;
       try {
@@ -313,7 +315,7 @@ export function grid() {
     async attempt(edits, { structure = false, then = null, numbers = [], moving = false } = {}) {
       if (structure) view.hold();
       try {
-        const answer = await this.edit(edits, { refresh: false, ask: structure ? '' : `sheet=${encodeURIComponent(this.sheet.name)}&rows=${numbers.join(',')}` });
+        const answer = await desk.edit(edits, { refresh: false, ask: structure ? '' : `sheet=${encodeURIComponent(this.sheet.name)}&rows=${numbers.join(',')}` });
         this.problem = '';
         if (moving) return true;
         if (structure || answer.others.length) await this.reload(then);
@@ -349,7 +351,7 @@ export function grid() {
       this.fitHeight();
       view.show(this.columnList(), rows);
       if (this.ordered()) this.order();
-      this.renewPicker(sheet.name, sheet.rows);
+      desk.renewPicker(sheet.name, sheet.rows);
       const row = view.rows.find(({ name }) => name === place.row) || view.rows[Math.min(place.at, view.rows.length - 1)];
       if (place !== then && row && row === view.rows[block.from.row]) view.select(block.from, block.till);
       else if (row) view.selectCell(row, place.field);
@@ -363,7 +365,7 @@ export function grid() {
 
     // Formulas that look into tables reach further than the row that was edited.
     async reachFurther() {
-      const blast = await this.telling;
+      const blast = await desk.telling;
       if (blast && blast.changed > 1) { this.forget(); await this.resolveVisible(true); }
     },
 

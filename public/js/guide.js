@@ -2,26 +2,30 @@
 import { get, post, remove, send, words } from './api.js';
 import { arranging } from './arranging.js';
 import { fields } from './fields.js';
+import { desk } from './desk.js';
+import { rootOf } from './magic.js';
 
 export function guide() {
   return {
     ...arranging(),
     ...fields(),
     listener: null,
+    // What is shown of the form that is filled in.
+    shownForm: null,
     refused: null,
     arranged: null,
 
     init() {
-      this.root = this.$root;
-      if ((this.openStep || '').startsWith('form:') && this.mayEdit && !this.arranging) setTimeout(() => this.toggleArranging());
+      this.root = rootOf(this);
+      if ((desk.openStep || '').startsWith('form:') && desk.mayEdit && !this.arranging) setTimeout(() => this.toggleArranging());
       this.listener = (event) => this.follow(event.detail);
       this.refused = (event) => this.refuse(event.detail);
       window.addEventListener('outcome', this.listener);
       window.addEventListener('answer-refused', this.refused);
       // Lists that are new can be dragged in, and conditions that are new are followed.
-      this.arranged = () => { this.makeSortable(); this.follow(this.state); };
+      this.arranged = () => { this.makeSortable(); this.follow(desk.state); };
       window.addEventListener('renewed', this.arranged);
-      this.follow(this.state);
+      this.follow(desk.state);
     },
     destroy() {
       window.removeEventListener('outcome', this.listener);
@@ -42,50 +46,50 @@ export function guide() {
 
     // Why it is not possible now is what the Because panel tells of the value.
     refusedChoice(name, entry, why) {
-      this.select(name);
+      desk.select(name);
       const said = (this.shownForm && Object.values(this.shownForm.items).find((item) => item.ask === name)) || {};
-      this.tell(`${entry} is not possible now: ${said.locked || this.offeredBy(name) || why}`);
+      desk.tell(`${entry} is not possible now: ${said.locked || this.offeredBy(name) || why}`);
     },
     offeredBy(name) {
-      const { asked } = this.state.values[name] || {};
+      const { asked } = desk.state.values[name] || {};
       return asked && asked.offered ? `a rule offers ${asked.offered.join(', ')}.` : '';
     },
 
-    startAgain() { return this.clearAnswers(); },
+    startAgain() { return desk.clearAnswers(); },
     act({ dataset: { does, sets } }) {
       if (does === 'start_again') this.startAgain();
-      if (does === 'set') { Object.assign(this.state.pick.answers, JSON.parse(sets)); this.resolve(); }
+      if (does === 'set') { Object.assign(desk.state.pick.answers, JSON.parse(sets)); desk.resolve(); }
       if (does === 'keep') this.keepIt();
     },
     // Under the part number; on its page it can have another name.
     async keepIt() {
       try {
-        const kept = await post(`${this.api}/forms/${this.root.dataset.form}/configurations`, { name: '', entries: this.entries() });
-        this.tell(`Kept as ${kept.name}: /configurations/${kept.code}`);
+        const kept = await post(`${desk.api}/forms/${this.root.dataset.form}/configurations`, { name: '', entries: this.entries() });
+        desk.tell(`Kept as ${kept.name}: /configurations/${kept.code}`);
       } catch (refusal) {
-        this.tell(words(refusal));
+        desk.tell(words(refusal));
       }
     },
     // What is answered of what the form asks for, rows among it.
     entries() {
-      const { rows, answers } = this.state.pick;
+      const { rows, answers } = desk.state.pick;
       const asked = Object.values((this.shownForm || {}).items || {}).filter((item) => item.ask).map(({ ask }) => [ask, ask.endsWith('.row') ? rows[ask.slice(0, -4)] : answers[ask]]);
       return Object.fromEntries(asked.filter(([, text]) => text));
     },
 
     // A row of a table is picked, all else is answered.
     give(name, text) {
-      if (name.endsWith('.row')) return this.pickRow(name.slice(0, -4), text);
-      if (text === '' && this.state.values[name] && this.state.values[name].base_unit !== undefined) delete this.state.pick.answers[name];
-      else this.state.pick.answers[name] = text;
-      return this.resolve();
+      if (name.endsWith('.row')) return desk.pickRow(name.slice(0, -4), text);
+      if (text === '' && desk.state.values[name] && desk.state.values[name].base_unit !== undefined) delete desk.state.pick.answers[name];
+      else desk.state.pick.answers[name] = text;
+      return desk.resolve();
     },
 
     // Shows an outcome in the fields: values, limits, choices that are not possible now, locks, findings.
     follow(state) {
       this.showForm((state.forms || {})[this.root.dataset.form]);
       const asked = new URLSearchParams(Object.entries(this.entries()).map(([name, text]) => [`set[${name}]`, text]));
-      this.askChoices(`${this.api}/forms/${this.root.dataset.form}/choices?${asked}&version=${state.version}`);
+      this.askChoices(`${desk.api}/forms/${this.root.dataset.form}/choices?${asked}&version=${state.version}`);
     },
     // An engineer may see what comes of what is not possible.
     bars() { return false; },
@@ -93,59 +97,59 @@ export function guide() {
     // Pictures and schemas are sent as they are; what comes back is an edit.
     async bring(path, file, then) {
       try {
-        await then(await send(`${this.api}/${path}`, file));
+        await then(await send(`${desk.api}/${path}`, file));
       } catch (refusal) {
-        this.tell([words(refusal), ...(refusal.problems || []).slice(0, 3).map((one) => one.text)].join(' '));
+        desk.tell([words(refusal), ...(refusal.problems || []).slice(0, 3).map((one) => one.text)].join(' '));
       }
     },
     async bringPicture(input) {
       const [file] = input.files;
       if (!file) return;
       const name = file.name.replace(/[.][^.]*$/, '').replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^(?=\d)/, '_') || 'picture';
-      await this.bring('pictures', file, ({ picture }) => this.editOrTell({ do: 'put_picture', picture: { name, ...picture } }));
+      await this.bring('pictures', file, ({ picture }) => desk.editOrTell({ do: 'put_picture', picture: { name, ...picture } }));
       input.value = '';
     },
-    dropPicture(name) { return this.editOrTell({ do: 'remove_picture', name }); },
+    dropPicture(name) { return desk.editOrTell({ do: 'remove_picture', name }); },
     async bringSchema(input) {
       const [file] = input.files;
       if (!file) return;
       const name = input.closest('form').elements.name.value.trim();
-      await this.bring(`forms?name=${encodeURIComponent(name)}`, file, async ({ edits }) => { if (await this.editOrTell(edits)) this.openForm(name); });
+      await this.bring(`forms?name=${encodeURIComponent(name)}`, file, async ({ edits }) => { if (await desk.editOrTell(edits)) this.openForm(name); });
       input.value = '';
     },
 
     // Publishing.
     async publish(form) {
       try {
-        const made = await post(`${this.api}/forms/${this.root.dataset.form}/publication`, { origins: form.elements.origins.value });
-        await this.refresh();
-        this.tell(`Published at ${made.address}, as of edition ${made.version}.`);
+        const made = await post(`${desk.api}/forms/${this.root.dataset.form}/publication`, { origins: form.elements.origins.value });
+        await desk.refresh();
+        desk.tell(`Published at ${made.address}, as of edition ${made.version}.`);
       } catch (refusal) {
-        this.tell(words(refusal));
+        desk.tell(words(refusal));
       }
     },
     async withdraw() {
       try {
-        await remove(`${this.api}/forms/${this.root.dataset.form}/publication`);
-        await this.refresh();
-        this.tell('Withdrawn. Publishing it anew opens the same address.');
+        await remove(`${desk.api}/forms/${this.root.dataset.form}/publication`);
+        await desk.refresh();
+        desk.tell('Withdrawn. Publishing it anew opens the same address.');
       } catch (refusal) {
-        this.tell(words(refusal));
+        desk.tell(words(refusal));
       }
     },
 
     openForm(name) { window.location.assign(`${window.location.pathname}?tab=${encodeURIComponent(name)}`); },
     async addForm(form) {
       const name = form.elements.name.value.trim();
-      if (await this.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } })) this.openForm(name);
+      if (await desk.editOrTell({ do: 'put_form', form: { name, pages: [{ title: 'Questions', groups: [{ fields: [] }] }] } })) this.openForm(name);
     },
     // One that is made from what the family has.
     async proposeForm(button) {
       try {
-        const { form } = await get(`${this.api}/form?name=${encodeURIComponent(button.form.elements.name.value.trim())}`);
-        if (await this.editOrTell({ do: 'put_form', form })) this.openForm(form.name);
+        const { form } = await get(`${desk.api}/form?name=${encodeURIComponent(button.form.elements.name.value.trim())}`);
+        if (await desk.editOrTell({ do: 'put_form', form })) this.openForm(form.name);
       } catch (refusal) {
-        this.tell(words(refusal));
+        desk.tell(words(refusal));
       }
     },
   };

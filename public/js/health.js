@@ -4,6 +4,7 @@
 import { get, words } from './api.js';
 import { query } from './pick.js';
 import { leadTo } from './leading.js';
+import { desk } from './desk.js';
 
 const LEVELS = ['error', 'warning', 'note'];
 // Milliseconds after a change, and between two looks: longer and longer ones.
@@ -28,13 +29,13 @@ export function health() {
     stale: null,
 
     init() {
-      this.heard = () => { if (this.state.version !== this.reviewed) this.later(REST); };
+      this.heard = () => { if (desk.state.version !== this.reviewed) this.later(REST); };
       window.addEventListener('outcome', this.heard);
       // What is known is of the families that it was made of.
       this.stale = () => { this.reviewed = -1; this.later(REST); };
       window.addEventListener('inner-changed', this.stale);
       // What was known when the page was made came with it.
-      if (this.review) this.reviewed = this.review.version; else this.later(REST);
+      if (desk.review) this.reviewed = desk.review.version; else this.later(REST);
     },
     destroy() { window.removeEventListener('outcome', this.heard); window.removeEventListener('inner-changed', this.stale); clearTimeout(this.timer); },
 
@@ -42,7 +43,7 @@ export function health() {
 
     async look() {
       try {
-        const found = await get(`${this.api}/review`);
+        const found = await get(`${desk.api}/review`);
         this.share = found.done ? 1 : found.share;
         if (!found.done) {
           this.later(this.pause);
@@ -50,43 +51,43 @@ export function health() {
           return;
         }
         this.pause = AGAIN;
-        this.takeReview(found);
+        desk.takeReview(found);
         this.reviewed = found.version;
-        if (found.version < this.state.version) this.later(REST);
+        if (found.version < desk.state.version) this.later(REST);
       } catch (refusal) {
         if (refusal.passing) this.later(4000); else console.error(words(refusal));
       }
     },
 
-    looking() { return this.reviewed !== this.state.version; },
+    looking() { return this.reviewed !== desk.state.version; },
     // What is worst in the whole family.
-    worstOfFamily() { return this.review ? this.review.health : 'note'; },
+    worstOfFamily() { return desk.review ? desk.review.health : 'note'; },
     // Green only where both are clean.
     healthClass() {
-      const both = [this.worst(), this.worstOfFamily()];
+      const both = [desk.worst(), this.worstOfFamily()];
       return `health-${LEVELS.find((level) => both.includes(level)) || 'fine'}`;
     },
-    hereClass() { return `health-${this.worst()}`; },
+    hereClass() { return `health-${desk.worst()}`; },
     familyText() {
-      if (!this.review) return 'looking …';
-      const { valid, looked, findings } = this.review;
+      if (!desk.review) return 'looking …';
+      const { valid, looked, findings } = desk.review;
       const validity = looked === 0 ? 'no variants yet' : `${valid} of ${looked} valid`;
       return findings.length === 0 ? validity : `${count(findings.length, 'finding')}, ${validity}`;
     },
     validClass() { return [`health-${this.worstOfFamily()}`, this.looking() ? 'is-old' : '']; },
-    lookingText() { return this.review ? 'Looking at every variant again …' : 'Looking at every variant …'; },
+    lookingText() { return desk.review ? 'Looking at every variant again …' : 'Looking at every variant …'; },
 
     // It opens where the worse is.
     toggle() {
       this.shows = !this.shows;
       if (!this.shows) return;
-      const [here, all] = [this.worst(), this.worstOfFamily()].map((level) => LEVELS.concat('fine').indexOf(level));
+      const [here, all] = [desk.worst(), this.worstOfFamily()].map((level) => LEVELS.concat('fine').indexOf(level));
       this.whole = all <= here;
     },
     hide() { this.shows = false; },
     showWhole(whole) { this.whole = whole; },
-    wholeCount() { return this.review ? this.review.findings.length : '…'; },
-    hereCount() { return this.allFindings().length; },
+    wholeCount() { return desk.review ? desk.review.findings.length : '…'; },
+    hereCount() { return desk.allFindings().length; },
     setLevel(level) { this.level = this.level === level ? '' : level; },
     setVariant(text) { this.variant = text.trim().toLowerCase(); },
     setKind(kind) { this.kind = kind; },
@@ -95,7 +96,7 @@ export function health() {
     countOf(level) { return count(this.source().filter((one) => one.level === level).length, level); },
     levels() { return LEVELS; },
 
-    source() { return this.whole ? (this.review ? this.review.findings : []) : this.allFindings(); },
+    source() { return this.whole ? (desk.review ? desk.review.findings : []) : desk.allFindings(); },
     entries() {
       return this.source()
         .filter((one) => (!this.level || one.level === this.level) && (!this.kind || one.code === this.kind) && (!this.variant || (one.names || []).some((name) => name.toLowerCase().includes(this.variant))))
@@ -104,13 +105,13 @@ export function health() {
     variantsText(one) { return one.count > one.names.length ? `in ${one.names.join(', ')} and ${one.count - one.names.length} more` : `in ${one.names.join(', ')}`; },
     // The address of its place, with the first variant that shows it picked.
     placeHref(one) {
-      const pick = Object.keys(one.rows).length ? { ...this.state.pick, rows: { ...this.state.pick.rows, ...one.rows } } : this.state.pick;
-      return leadTo(this.state.slug, one.path, query(pick));
+      const pick = Object.keys(one.rows).length ? { ...desk.state.pick, rows: { ...desk.state.pick.rows, ...one.rows } } : desk.state.pick;
+      return leadTo(desk.state.slug, one.path, query(pick));
     },
     // What is wrong is mended by the edits that the finding offers; the foot tells what they did and undoes them.
     mendable(one) { return Boolean(one.mend) && !this.looking(); },
     mendText(one) { return one.mend ? one.mend.title : ''; },
-    mend(one) { return this.editOrTell(one.mend.edits); },
-    async showOne(one) { await this.pickRows(one.rows); this.hide(); },
+    mend(one) { return desk.editOrTell(one.mend.edits); },
+    async showOne(one) { await desk.pickRows(one.rows); this.hide(); },
   };
 }

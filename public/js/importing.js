@@ -1,5 +1,6 @@
 // Bringing a spreadsheet in: sent, read over there with progress, shown as differences, taken all, some, or not.
 import { get, post, remove, send, words } from './api.js';
+import { desk } from './desk.js';
 
 const LARGEST = 25e6;
 
@@ -16,7 +17,7 @@ export function importing() {
       this.incoming = { file: file.name, share: 0, doing: 'sending', done: false };
       if (file.size > LARGEST) { this.refuse({ message: `The file is larger than ${LARGEST / 1e6} MB.`, problems: [] }); return; }
       try {
-        const { id } = await send(`${this.api}/imports?table=${encodeURIComponent(this.sheet.name)}`, file);
+        const { id } = await send(`${desk.api}/imports?table=${encodeURIComponent(this.sheet.name)}`, file);
         await this.watch(id);
       } catch (refusal) {
         this.refuse({ message: words(refusal), problems: refusal.problems || [] });
@@ -27,7 +28,7 @@ export function importing() {
 
     async watch(id) {
       for (;;) {
-        const found = await get(`${this.api}/imports/${id}`);
+        const found = await get(`${desk.api}/imports/${id}`);
         if (!this.incoming) return;
         this.incoming = { ...found, id };
         if (found.done) return;
@@ -37,7 +38,7 @@ export function importing() {
 
     async moreChanges() {
       const { id, changes } = this.incoming;
-      const found = await get(`${this.api}/imports/${id}?from=${changes.length}`);
+      const found = await get(`${desk.api}/imports/${id}?from=${changes.length}`);
       this.incoming = { ...this.incoming, changes: changes.concat(found.changes) };
     },
 
@@ -70,14 +71,14 @@ export function importing() {
 
     async takeChosen() {
       try {
-        const { taken, ...change } = await post(`${this.api}/imports/${this.incoming.id}/take`, { except: this.leftOut, version: this.seen });
+        const { taken, ...change } = await post(`${desk.api}/imports/${this.incoming.id}/take`, { except: this.leftOut, version: desk.seen });
         this.incoming = null;
-        const { made, others } = this.takeChange(change);
-        await this.resolve();
+        const { made, others } = desk.takeChange(change);
+        await desk.resolve();
         await this.reload();
         if (made) this.reachFurther();
-        await this.renewUndo();
-        if (!others.length) this.tell(`${taken} ${taken === 1 ? 'row' : 'rows'} taken. Undo brings back what was.`);
+        await desk.renewUndo();
+        if (!others.length) desk.tell(`${taken} ${taken === 1 ? 'row' : 'rows'} taken. Undo brings back what was.`);
       } catch (refusal) {
         this.refuse({ message: words(refusal), problems: [] });
       }
@@ -85,7 +86,7 @@ export function importing() {
     leaveImport() {
       const { id, done } = this.incoming;
       this.incoming = null;
-      if (id && !done) remove(`${this.api}/imports/${id}`).catch(() => {});
+      if (id && !done) remove(`${desk.api}/imports/${id}`).catch(() => {});
     },
   };
 }

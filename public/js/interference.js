@@ -2,6 +2,7 @@
 // the workspace: state, api, editOrTell, markPlace, pickRows.
 import { get, words } from './api.js';
 import { query } from './pick.js';
+import { desk } from './desk.js';
 
 const KINDS = { bodies: 'run into each other', envelope: 'stands where it moves', cut_out: 'a cut-out where it moves' };
 
@@ -14,7 +15,7 @@ function gathered(found) {
     if (!known) pairs.set(key, { ...one, key, variants: 1 });
     else pairs.set(key, { ...(one.volume > known.volume ? one : known), key, variants: known.variants + 1 });
   });
-  return [...pairs.values()].sort((one, other) => Boolean(one.allowed) - Boolean(other.allowed) || other.volume - one.volume);
+  return [...pairs.values()].sort((one, other) => Number(Boolean(one.allowed)) - Number(Boolean(other.allowed)) || other.volume - one.volume);
 }
 
 export const interference = () => ({
@@ -31,17 +32,17 @@ export const interference = () => ({
 
   init() {
     // What was found belongs to a variant and a version.
-    this.listening = () => { if (this.seenAt && this.seenAt !== this.stamp()) { this.pairs = []; this.seenAt = ''; this.markPlace(null); } };
+    this.listening = () => { if (this.seenAt && this.seenAt !== this.stamp()) { this.pairs = []; this.seenAt = ''; desk.markPlace(null); } };
     window.addEventListener('outcome', this.listening);
   },
-  destroy() { window.removeEventListener('outcome', this.listening); this.markPlace(null); },
+  destroy() { window.removeEventListener('outcome', this.listening); desk.markPlace(null); },
 
-  stamp() { return this.whole ? String(this.state.version) : `${this.state.version} ${query(this.state.pick)}`; },
+  stamp() { return this.whole ? String(desk.state.version) : `${desk.state.version} ${query(desk.state.pick)}`; },
 
   async seekHere() {
     this.begin(false);
     await this.told(async () => {
-      const { found } = await get(`${this.api}/interference?${query(this.state.pick)}`);
+      const { found } = await get(`${desk.api}/interference?${query(desk.state.pick)}`);
       this.pairs = gathered(found);
       this.looked = this.total = 1;
     });
@@ -52,7 +53,7 @@ export const interference = () => ({
       const all = [];
       let from = 0;
       while (from !== null && this.seenAt === this.stamp()) {
-        const page = await get(`${this.api}/interference/all?from=${from}`);
+        const page = await get(`${desk.api}/interference/all?from=${from}`);
         all.push(...page.found);
         this.looked = from + page.looked;
         this.total = page.variants;
@@ -61,7 +62,7 @@ export const interference = () => ({
       }
     });
   },
-  begin(whole) { this.whole = whole; this.pairs = []; this.looked = 0; this.total = 0; this.trouble = ''; this.seenAt = this.stamp(); this.seeking = true; this.markPlace(null); },
+  begin(whole) { this.whole = whole; this.pairs = []; this.looked = 0; this.total = 0; this.trouble = ''; this.seenAt = this.stamp(); this.seeking = true; desk.markPlace(null); },
   async told(seek) {
     try { await seek(); } catch (refusal) { this.trouble = words(refusal); }
     this.seeking = false;
@@ -89,9 +90,9 @@ export const interference = () => ({
   async showPair(pair) {
     if (pair.rows && Object.keys(pair.rows).length) {
       this.whole = true;
-      await this.pickRows(pair.rows);
+      await desk.pickRows(pair.rows);
     }
-    this.markPlace(pair.places);
+    desk.markPlace(pair.places);
   },
 
   askReason(pair) { this.asked = pair.key; this.because = ''; },
@@ -99,12 +100,12 @@ export const interference = () => ({
   isOpen(pair) { return !pair.allowed && this.asked !== pair.key; },
   async allow(pair) {
     const [one, other] = pair.names.map((name) => name.replace(/ \(.*$/, ''));
-    if (!await this.editOrTell({ do: 'allow_pair', one, other, reason: this.because }, 'Allowed. Undo takes it back.')) return;
+    if (!await desk.editOrTell({ do: 'allow_pair', one, other, reason: this.because }, 'Allowed. Undo takes it back.')) return;
     this.asked = '';
     await (this.whole ? this.seekAll() : this.seekHere());
   },
   async lift(pair) {
-    if (!await this.editOrTell({ do: 'lift_allowance', name: pair.allowed.name }, 'No longer allowed.')) return;
+    if (!await desk.editOrTell({ do: 'lift_allowance', name: pair.allowed.name }, 'No longer allowed.')) return;
     await (this.whole ? this.seekAll() : this.seekHere());
   },
 });

@@ -5,6 +5,7 @@ import { Overview } from './overview.js';
 import { get, words } from './api.js';
 import { across, inView } from './across.js';
 import { query, queryRows } from './pick.js';
+import { desk } from './desk.js';
 
 const STATES = { s: 'shown', h: 'hidden', x: 'suppressed', u: 'undefined' };
 const DECIDERS = { p: 'person', t: 'table', r: 'rule', f: 'formula', s: 'shared', l: 'sheet', d: 'default' };
@@ -53,27 +54,27 @@ export function lattice() {
       overview = new Overview(this.$root.querySelector('.lattice-overview'), view, (line, { at }) => STATES[line.states[at]]);
       this.listeners = { reviewed: () => { view.drawHead(); view.redraw(); }, outcome: () => view.redraw(), resize: () => { this.fitHeight(); overview.draw(); } };
       Object.entries(this.listeners).forEach(([name, heard]) => window.addEventListener(name, heard));
-      this.keep(() => this.load());
+      desk.keep(() => this.load());
       this.load();
     },
     destroy() {
       Object.values(this.timers).forEach(clearTimeout);
       Object.entries(this.listeners).forEach(([name, heard]) => window.removeEventListener(name, heard));
-      this.keep(null);
+      desk.keep(null);
       view.destroy();
       view = null;
     },
 
     later(name, act, wait) { clearTimeout(this.timers[name]); this.timers[name] = setTimeout(() => view && act(), wait); },
-    others() { return queryRows(this.state.pick); },
+    others() { return queryRows(desk.state.pick); },
     asking2(more = {}) { return `${new URLSearchParams({ table: this.table, ...more })}&${this.others()}`; },
     fileOf(format) { return `${window.location.pathname.replace(/[^/]+$/, '')}lattice.${format}?${this.asking2()}`; },
 
     async load() {
       try {
-        found = await get(`${this.api}/lattice?${this.asking2()}`);
+        found = await get(`${desk.api}/lattice?${this.asking2()}`);
         if (!view) return;
-        this.rows = across(this.tables, this.table);
+        this.rows = across(desk.tables, this.table);
         figures = new Map();
         asked = new Set();
         this.problem = '';
@@ -148,7 +149,7 @@ export function lattice() {
       if (this.sortName === ':mass') {
         await this.weighAll();
         amounts = found.variants.map((_, at) => (figures.get(at) || {}).mass);
-      } else if (this.sortName !== ':numbers') ({ values: amounts } = await get(`${this.api}/lattice/values?${this.asking2({ name: this.sortName })}`));
+      } else if (this.sortName !== ':numbers') ({ values: amounts } = await get(`${desk.api}/lattice/values?${this.asking2({ name: this.sortName })}`));
       const compare = (a, b) => (typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b), 'en', { numeric: true }));
       this.order.sort((one, other) => compare(amounts[one], amounts[other]) || one - other);
     },
@@ -157,7 +158,7 @@ export function lattice() {
     toggleCollapsed() { this.collapsed = !this.collapsed; return this.arrange(); },
     async toggleNear() {
       this.nearOnly = !this.nearOnly;
-      if (this.nearOnly) ({ near: this.near } = await get(`${this.api}/lattice/near?${this.asking2({ variant: this.inView() })}`));
+      if (this.nearOnly) ({ near: this.near } = await get(`${desk.api}/lattice/near?${this.asking2({ variant: this.inView() })}`));
       await this.arrange();
     },
     nearText() {
@@ -173,7 +174,7 @@ export function lattice() {
       const chunks = [...new Set(wanted.map((at) => Math.floor(at / CHUNK)))].filter((chunk) => !asked.has(chunk));
       for (const chunk of chunks) {
         asked.add(chunk);
-        const answer = await get(`${this.api}/lattice/figures?${this.asking2({ from: chunk * CHUNK, count: CHUNK })}`).catch(() => ({ figures: [] }));
+        const answer = await get(`${desk.api}/lattice/figures?${this.asking2({ from: chunk * CHUNK, count: CHUNK })}`).catch(() => ({ figures: [] }));
         answer.figures.forEach((figure) => figures.set(figure.row, figure));
         if (view) view.redraw();
       }
@@ -187,7 +188,7 @@ export function lattice() {
       this.share = 0;
     },
 
-    inView() { return inView(this.tables, this.table, this.state.pick.rows); },
+    inView() { return inView(desk.tables, this.table, desk.state.pick.rows); },
 
     // What the sheet asks of the lattice.
     owner() {
@@ -201,7 +202,7 @@ export function lattice() {
         moved: () => this.later('follow', () => this.follow(), 40),
         seen: () => this.weighVisible(),
         heading: (column, element) => this.heading(column, element),
-        keyAct: ({ key, ctrlKey, altKey }) => (ctrlKey || altKey ? null : { Delete: this.mayEdit ? () => this.settle('suppressed') : undefined, Enter: () => this.follow() }[key]),
+        keyAct: ({ key, ctrlKey, altKey }) => (ctrlKey || altKey ? null : { Delete: desk.mayEdit ? () => this.settle('suppressed') : undefined, Enter: () => this.follow() }[key]),
       };
     },
 
@@ -213,11 +214,11 @@ export function lattice() {
       const button = document.createElement('button');
       button.tabIndex = -1;
       button.textContent = column.key;
-      const level = LEVELS[this.verdict({ ...this.state.pick.rows, ...this.rows[column.key] }) ?? found.levels[column.at]];
+      const level = LEVELS[desk.verdict({ ...desk.state.pick.rows, ...this.rows[column.key] }) ?? found.levels[column.at]];
       const members = this.members(column.key);
       if (members.length > 1) { button.title = `${members.length} variants: ${members.slice(0, 12).join(', ')}${members.length > 12 ? ' …' : ''}`; const many = document.createElement('small'); many.textContent = ` × ${members.length}`; button.append(many); }
       if (level && level !== 'note') { element.classList.add(`has-${level}`); button.title = `${column.key}: ${level}`; }
-      button.addEventListener('click', () => this.pickRows(this.rows[column.key]));
+      button.addEventListener('click', () => desk.pickRows(this.rows[column.key]));
       element.append(button);
     },
 
@@ -250,13 +251,13 @@ export function lattice() {
       this.chosen = { rows: lines.map(({ name }) => name), columns: variants };
       const line = view.rows[view.from.row];
       const { key, at } = view.columns[view.from.column];
-      if (key && key !== this.inView()) this.pickRows(this.rows[key]).then(() => view && view.drawHead());
-      if (key && line && !line.figure) this.select(`${line.name}.${line.states[at] === 'h' ? 'shown' : 'built'}`);
+      if (key && key !== this.inView()) desk.pickRows(this.rows[key]).then(() => view && view.drawHead());
+      if (key && line && !line.figure) desk.select(`${line.name}.${line.states[at] === 'h' ? 'shown' : 'built'}`);
     },
 
     canSettle() { return Boolean(this.table) && this.chosen.rows.length > 0 && this.chosen.columns.length > 0; },
     selectedText() {
-      if (!this.table && this.tables.length) return 'To set states, choose one table.';
+      if (!this.table && desk.tables.length) return 'To set states, choose one table.';
       const count = this.chosen.rows.length * this.chosen.columns.length;
       return this.canSettle() ? `${count} ${count === 1 ? 'cell' : 'cells'} selected` : 'Select cells: mouse, or Shift and arrows.';
     },
@@ -265,13 +266,13 @@ export function lattice() {
     async settle(state) {
       if (!this.canSettle()) return;
       const { rows: features, columns: rows } = this.chosen;
-      const before = new Set((await get(`${this.api}/tables/${encodeURIComponent(this.table)}`)).columns.map(({ target }) => target));
+      const before = new Set((await get(`${desk.api}/tables/${encodeURIComponent(this.table)}`)).columns.map(({ target }) => target));
       try {
-        await this.edit({ do: 'set_states', table: this.table, rows, features, state });
+        await desk.edit({ do: 'set_states', table: this.table, rows, features, state });
         this.problem = '';
         const against = this.overruled(state, features, rows);
         const decider = against.length ? await this.lead(state, against[0]) : '';
-        this.tell(this.saying(state, features, rows, before, against, decider));
+        desk.tell(this.saying(state, features, rows, before, against, decider));
       } catch (refusal) {
         this.problem = words(refusal);
       }
@@ -286,11 +287,11 @@ export function lattice() {
 
     // Looks at such a cell, with what would decide it offered: the override. Who decides there, in words.
     async lead(state, { line, at, row }) {
-      await this.pickRows(this.rows[row]);
+      await desk.pickRows(this.rows[row]);
       const about = state === 'suppressed' || line.states[at] === 'x' ? 'built' : 'shown';
       const target = `${line.name}.${about}`;
-      const { by } = await get(`${this.api}/because?target=${encodeURIComponent(target)}&${query(this.state.pick)}`);
-      this.offer(target, state === 'suppressed' || state === 'hidden' ? 'no' : 'yes');
+      const { by } = await get(`${desk.api}/because?target=${encodeURIComponent(target)}&${query(desk.state.pick)}`);
+      desk.offer(target, state === 'suppressed' || state === 'hidden' ? 'no' : 'yes');
       return by;
     },
 

@@ -4,8 +4,7 @@ import { get, words } from './api.js';
 import { query } from './pick.js';
 import { Zoom } from './zooming.js';
 import { unbroken } from './gap.js';
-
-const picture = () => document.getElementById('picture');
+import { picture } from './picture.js';
 
 // The look as a query.
 export function pictureOf({ view, texts, tier, onlyPart, build, measuring, axis, cut, density, selected, broken, onlyComponent, undrawn }, size = {}) {
@@ -100,7 +99,7 @@ export function looks() {
       if (!svg || !at) return;
       const [scale, left, base] = ['scale', 'left', 'base'].map((name) => Number(svg.getAttribute(`data-${name}`)));
       const mark = document.createElementNS(svg.namespaceURI, 'circle');
-      Object.entries({ class: 'place-mark', cx: left + at[0] * scale, cy: base - at[1] * scale, r: 14 }).forEach(([name, value]) => mark.setAttribute(name, value));
+      Object.entries({ class: 'place-mark', cx: left + at[0] * scale, cy: base - at[1] * scale, r: 14 }).forEach(([name, value]) => mark.setAttribute(name, String(value)));
       svg.append(mark);
     },
     buildTo(build) { return this.look({ build }); },
@@ -157,7 +156,7 @@ export function looks() {
       const { scale, left, base } = svg.dataset;
       const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(svg.getScreenCTM().inverse());
       const { part, face } = this.pointed;
-      const [x, y] = [['x', at.x - left], ['y', base - at.y]].map(([axis, pixels]) => unbroken(axis, pixels, Number(scale), svg.dataset.gap));
+      const [x, y] = [['x', at.x - Number(left)], ['y', Number(base) - at.y]].map(([axis, pixels]) => unbroken(axis, pixels, Number(scale), svg.dataset.gap));
       const ask = new URLSearchParams({ part, face, view: this.view, x, y });
       try {
         const place = await get(`${this.api}/place?${ask}&${query(this.state.pick)}`);

@@ -2,6 +2,7 @@
 // everywhere. Keys: arrows turn, plus and minus zoom, F fits.
 import { get, words } from './api.js';
 import { query } from './pick.js';
+import { desk } from './desk.js';
 
 // The library is large: it is fetched when something is first seen in 3D.
 let three = null;
@@ -71,23 +72,23 @@ export function modelView() {
     },
 
     // Whether it is to be seen: as the first picture, or as the second.
-    wanted() { return this.$root.dataset.second ? this.second === 'solid' : this.view === 'solid'; },
+    wanted() { return this.$root.dataset.second ? desk.second === 'solid' : desk.view === 'solid'; },
 
     // Meshes are asked for when the pick, the tier, the build mark or the family has changed.
     async fetchMesh() {
-      const wanted = `${query(this.state.pick)}&${new URLSearchParams({ tier: this.tier, ...(this.onlyComponent ? { only: this.onlyComponent } : {}), ...(this.undrawn?.length ? { without: this.undrawn.join(',') } : {}), ...(this.build ? { build: `${this.build.part}:${this.build.step}` } : {}) })}&version=${this.state.version}`;
+      const wanted = `${query(desk.state.pick)}&${new URLSearchParams({ tier: desk.tier, ...(desk.onlyComponent ? { only: desk.onlyComponent } : {}), ...(desk.undrawn?.length ? { without: desk.undrawn.join(',') } : {}), ...(desk.build ? { build: `${desk.build.part}:${desk.build.step}` } : {}) })}&version=${desk.state.version}`;
       if (wanted === this.shown) return;
       try {
-        const [scene] = await Promise.all([get(`${this.api}/mesh?${wanted}`), library()]);
+        const [scene] = await Promise.all([get(`${desk.api}/mesh?${wanted}`), library()]);
         const first = !this.shown;
         this.shown = wanted;
         this.build3d(scene);
-        if (scene.simplified) this.tell(`${scene.simplified} of the shapes ${scene.simplified === 1 ? 'has' : 'have'} too much detail for one picture and ${scene.simplified === 1 ? 'is' : 'are'} drawn as boxes. Show one component alone to see it.`);
+        if (scene.simplified) desk.tell(`${scene.simplified} of the shapes ${scene.simplified === 1 ? 'has' : 'have'} too much detail for one picture and ${scene.simplified === 1 ? 'is' : 'are'} drawn as boxes. Show one component alone to see it.`);
         if (first) this.fit();
         this.paint();
         stage.canvas.dataset.shown = 'yes';
       } catch (refusal) {
-        this.tell(words(refusal));
+        desk.tell(words(refusal));
       }
     },
 
@@ -157,14 +158,14 @@ export function modelView() {
     // Chosen features stand out; as wires, only the edges are seen.
     paint() {
       if (!stage) return;
-      const chosen = this.feature();
-      const inside = this.chosenComponent;
+      const chosen = desk.feature();
+      const inside = desk.chosenComponent;
       this.meshes().forEach((mesh) => {
         const { feature, component, colour } = mesh.userData;
         const mine = inside && (component === inside || component.startsWith(`${inside}.`));
         mesh.visible = !this.wire;
         mesh.material.color.set(mine || (feature && !component && feature === chosen) ? CHOSEN : colour);
-        mesh.material.transparent = this.faint && Boolean(inside) && !mine;
+        mesh.material.transparent = desk.faint && Boolean(inside) && !mine;
         mesh.material.opacity = mesh.material.transparent ? 0.15 : 1;
       });
       this.draw3d();
@@ -236,10 +237,10 @@ export function modelView() {
       const ray = new three.Raycaster();
       ray.setFromCamera(new three.Vector2(((event.clientX - box.left) / box.width) * 2 - 1, 1 - ((event.clientY - box.top) / box.height) * 2), camera);
       const hit = ray.intersectObjects(this.meshes().filter((child) => child.visible))[0];
-      if (hit && hit.object.userData.component) { this.pickComponent(hit.object.userData.component); this.paint(); return; }
+      if (hit && hit.object.userData.component) { desk.pickComponent(hit.object.userData.component); this.paint(); return; }
       const name = hit && hit.object.userData.feature;
       if (!name) return;
-      this.select(`${name}.built`);
+      desk.select(`${name}.built`);
       window.dispatchEvent(new CustomEvent('feature-picked', { detail: name }));
     },
     downAt: [0, 0],

@@ -1,5 +1,6 @@
 // A name that is changed where it stands: what would follow is told while it is typed; it is kept by Enter or the button.
 import { get, post, words } from './api.js';
+import { desk } from './desk.js';
 
 export function naming() {
   return {
@@ -16,7 +17,7 @@ export function naming() {
     renaming() { return { ...JSON.parse(this.$root.dataset.edit), [this.$root.dataset.into || 'to']: this.input.value.trim() }; },
     spoken() {
       const { do: edit, table } = this.renaming();
-      return get(`${this.api}/uses?${new URLSearchParams({ kind: edit.replace('rename_', ''), name: this.name(), ...(table ? { table } : {}) })}`);
+      return get(`${desk.api}/uses?${new URLSearchParams({ kind: edit.replace('rename_', ''), name: this.name(), ...(table ? { table } : {}) })}`);
     },
 
     async attempt() {
@@ -25,7 +26,7 @@ export function naming() {
       if (!this.changed) { this.restore(); return; }
       this.places = null;
       try {
-        const [{ changes, blast, others }, { uses }] = await Promise.all([post(`${this.api}/foresee`, { edits: [this.renaming()] }), this.spoken()]);
+        const [{ changes, blast, others }, { uses }] = await Promise.all([post(`${desk.api}/foresee`, { edits: [this.renaming()] }), this.spoken()]);
         if (this.input.value !== typed) return;
         this.wrong = '';
         this.variants = blast ? blast.changed : 0;
@@ -46,15 +47,15 @@ export function naming() {
       const to = this.input.value.trim();
       if (to === this.name()) { this.restore(); return; }
       const from = this.name();
-      const { openStep, selected } = this;
+      const { openStep, selected } = desk;
       this.follow(from, to);
       try {
-        await this.edit(this.renaming());
-        this.tell(`${from} is called ${to} now.`);
+        await desk.edit(this.renaming());
+        desk.tell(`${from} is called ${to} now.`);
         this.changed = false;
         this.$dispatch('renamed', { from, to });
       } catch (refusal) {
-        Object.assign(this, { openStep, selected });
+        Object.assign(desk, { openStep, selected });
         this.changed = true;
         this.wrong = words(refusal);
       }
@@ -62,10 +63,10 @@ export function naming() {
 
     // What is open and what is selected goes by the new name: "stock:NAME", "NAME.built".
     follow(from, to) {
-      const [open, ...kind] = (this.openStep || '').split(':').reverse();
-      if (open === from) this.openStep = [...kind.reverse(), to].join(':');
-      const [selected, ...path] = (this.selected || '').split('.');
-      if (selected === from) this.selected = [to, ...path].join('.');
+      const [open, ...kind] = (desk.openStep || '').split(':').reverse();
+      if (open === from) desk.openStep = [...kind.reverse(), to].join(':');
+      const [selected, ...path] = (desk.selected || '').split('.');
+      if (selected === from) desk.selected = [to, ...path].join('.');
     },
 
     restore() {

@@ -1,5 +1,6 @@
 // Part numbers, descriptions and names of rows by pattern: tried over all variants while one types, and then kept.
 import { get, words } from './api.js';
+import { desk } from './desk.js';
 
 export function numbers() {
   return {
@@ -30,7 +31,7 @@ export function numbers() {
       if (this.text.trim() === '') { this.found = null; this.problem = ''; return; }
       const asked = this.text;
       try {
-        const found = await get(`${this.api}/labels?${new URLSearchParams({ name: this.name || 'name', text: asked, rows_of: this.rowsOf })}`);
+        const found = await get(`${desk.api}/labels?${new URLSearchParams({ name: this.name || 'name', text: asked, rows_of: this.rowsOf })}`);
         if (asked !== this.text) return;
         this.found = found;
         this.problem = '';
@@ -51,18 +52,18 @@ export function numbers() {
 
     async keepPattern() {
       try {
-        const { made } = await this.edit({ do: 'set_pattern', name: this.name, text: this.text }, { refresh: false });
-        await this.resolve();
-        this.tell(made ? 'Kept. Undo brings back what was.' : 'Nothing changed.');
+        const { made } = await desk.edit({ do: 'set_pattern', name: this.name, text: this.text }, { refresh: false });
+        await desk.resolve();
+        desk.tell(made ? 'Kept. Undo brings back what was.' : 'Nothing changed.');
       } catch (refusal) {
         this.problem = words(refusal);
       }
     },
     async nameRows() {
       try {
-        const { edit } = await get(`${this.api}/row_names?${new URLSearchParams({ rows_of: this.rowsOf, text: this.text })}`);
-        await this.edit(edit);
-        this.tell('The rows are named. Undo brings their names back.');
+        const { edit } = await get(`${desk.api}/row_names?${new URLSearchParams({ rows_of: this.rowsOf, text: this.text })}`);
+        await desk.edit(edit);
+        desk.tell('The rows are named. Undo brings their names back.');
       } catch (refusal) {
         this.problem = words(refusal);
       }

@@ -1,6 +1,7 @@
 // What a person decides against rules and tables, with a reason: in the panel Because, of what is selected.
 import { words } from './api.js';
 import { picked } from './pick.js';
+import { desk } from './desk.js';
 
 export function overriding() {
   return {
@@ -18,7 +19,7 @@ export function overriding() {
     },
     // What is offered elsewhere opens once its reason is told.
     takeOffer() {
-      if (!this.offering || !this.canOverride() || this.because.subject !== this.offering.target) return;
+      if (!this.offering || !this.canOverride() || desk.because.subject !== this.offering.target) return;
       const { value } = this.offering;
       this.offering = null;
       this.open = true;
@@ -37,26 +38,26 @@ export function overriding() {
       });
     },
 
-    canOverride() { return Boolean(this.mayEdit && this.because && this.because.overriding); },
-    isOverridden() { return Boolean(this.because && this.because.overriding && this.because.overriding.name); },
-    choicesFor() { return this.because && this.because.overriding ? this.because.overriding.choices : []; },
-    hintFor() { const { unit } = (this.because && this.because.overriding) || {}; return unit ? `e.g. 3 ${unit}` : 'value'; },
+    canOverride() { return Boolean(desk.mayEdit && desk.because && desk.because.overriding); },
+    isOverridden() { return Boolean(desk.because && desk.because.overriding && desk.because.overriding.name); },
+    choicesFor() { return desk.because && desk.because.overriding ? desk.because.overriding.choices : []; },
+    hintFor() { const { unit } = (desk.because && desk.because.overriding) || {}; return unit ? `e.g. 3 ${unit}` : 'value'; },
     // What is picked, in words.
-    variantText() { return Object.values(picked(this.state.pick)).join(', '); },
+    variantText() { return Object.values(picked(desk.state.pick)).join(', '); },
     scopes() { return [...(this.variantText() ? [['one', `in ${this.variantText()} only`]] : []), ['all', 'in all variants']]; },
 
     async keepOverride() {
-      const { subject } = this.because;
+      const { subject } = desk.because;
       try {
-        await this.edit({ do: 'put_override', target: subject, value: this.value, reason: this.reason, ...(this.scope === 'one' ? { rows_of: picked(this.state.pick) } : {}) });
+        await desk.edit({ do: 'put_override', target: subject, value: this.value, reason: this.reason, ...(this.scope === 'one' ? { rows_of: picked(desk.state.pick) } : {}) });
         this.fold();
-        this.ask();
+        desk.ask();
       } catch (refusal) {
         this.wrong = words(refusal);
       }
     },
     async liftOverride() {
-      if (await this.editOrTell({ do: 'lift_override', name: this.because.overriding.name })) this.ask();
+      if (await desk.editOrTell({ do: 'lift_override', name: desk.because.overriding.name })) desk.ask();
     },
   };
 }
@@ -64,6 +65,6 @@ export function overriding() {
 // The list of all overrides.
 export function overrides() {
   return {
-    lift(name) { return this.editOrTell({ do: 'lift_override', name }); },
+    lift(name) { return desk.editOrTell({ do: 'lift_override', name }); },
   };
 }

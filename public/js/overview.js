@@ -6,7 +6,9 @@ const MOST = 132;
 export class Overview {
   // +canvas+ shows what +sheet+ (a SheetView) holds; +stateOf+ gives the word of a line at a column.
   constructor(canvas, sheet, stateOf) {
-    Object.assign(this, { canvas, sheet, stateOf });
+    this.canvas = canvas;
+    this.sheet = sheet;
+    this.stateOf = stateOf;
     const go = (event) => { if (event.buttons & 1 || event.type === 'click') this.go(event); };
     canvas.addEventListener('click', go);
     canvas.addEventListener('pointermove', go);

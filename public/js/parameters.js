@@ -1,6 +1,7 @@
 // The list of parameters: a new one from "value as name", removal.
 import { post, words } from './api.js';
 import { query } from './pick.js';
+import { desk } from './desk.js';
 
 export function parameters() {
   return {
@@ -11,7 +12,7 @@ export function parameters() {
       const kind = form.querySelector('select').value;
       try {
         const unit = kind === 'number' ? await this.unitOf(text) : null;
-        await this.edit({ do: 'name_value', text, kind, ...(unit ? { unit } : {}) });
+        await desk.edit({ do: 'name_value', text, kind, ...(unit ? { unit } : {}) });
         this.problem = '';
         form.reset();
       } catch (refusal) {
@@ -22,31 +23,31 @@ export function parameters() {
     // A formula brings its own unit.
     async unitOf(text) {
       const value = text.split(/\s+as\s+/)[0];
-      const trial = await post(`${this.api}/try?${query(this.state.pick)}`, { text: value, like: { any: true } });
+      const trial = await post(`${desk.api}/try?${query(desk.state.pick)}`, { text: value, like: { any: true } });
       return trial.unit;
     },
 
     // One is open at a time; what is open is what is asked about.
     toggle(step, name) {
-      this.openAt(this.openStep === step ? null : step);
-      this.select(name);
+      desk.openAt(desk.openStep === step ? null : step);
+      desk.select(name);
     },
 
     async move(name, by) {
       const list = Array.from(document.querySelectorAll('.names .name-button'), (button) => button.dataset.given2);
       const at = list.indexOf(name);
       if (at + by < 0 || at + by >= list.length) return;
-      await this.editOrTell({ do: 'move_parameter', name, before: list[at + (by > 0 ? 2 : -1)] || null });
+      await desk.editOrTell({ do: 'move_parameter', name, before: list[at + (by > 0 ? 2 : -1)] || null });
     },
 
     async remove(name) {
       try {
-        await this.edit({ do: 'remove_parameter', name });
-        this.tell(`${name} removed. Undo brings it back.`);
+        await desk.edit({ do: 'remove_parameter', name });
+        desk.tell(`${name} removed. Undo brings it back.`);
       } catch (refusal) {
-        if (this.offerAlong({ do: 'remove_parameter', name }, refusal, `${name} removed. Undo brings it back.`)) return;
+        if (desk.offerAlong({ do: 'remove_parameter', name }, refusal, `${name} removed. Undo brings it back.`)) return;
         const places = refusal.findings.map((finding) => finding.place).filter(Boolean);
-        this.tell(places.length ? `${name} is still in use: ${places.slice(0, 3).join('; ')}.` : words(refusal));
+        desk.tell(places.length ? `${name} is still in use: ${places.slice(0, 3).join('; ')}.` : words(refusal));
       }
     },
   };

@@ -1,5 +1,6 @@
 // A position measured from another edge: the feature keeps its place, or the number is kept.
 import { words } from './api.js';
+import { desk } from './desk.js';
 
 export function anchor() {
   return {
@@ -8,11 +9,11 @@ export function anchor() {
       const from = this.$el.value;
       const edits = [{ do: 'set_feature', feature, field: `${axis}.from`, text: from }];
       try {
-        if (this.keeps === 'place') edits.push({ do: 'set_feature', feature, field: `${axis}.offset`, text: await this.offsetFrom(feature, axis, from) });
-        await this.edit(edits);
+        if (this.keeps === 'place') edits.push({ do: 'set_feature', feature, field: `${axis}.offset`, text: await desk.offsetFrom(feature, axis, from) });
+        await desk.edit(edits);
       } catch (refusal) {
-        this.tell(words(refusal));
-        this.refresh();
+        desk.tell(words(refusal));
+        desk.refresh();
       }
     },
   };

@@ -1,8 +1,9 @@
 // The recipes of a family: opens one step at a time, selects many, adds, moves and removes
 // steps, parts and materials.
 import Sortable from '../vendor/sortable/sortable.js';
-import { STEP } from './build-scale.js';
+import { STEP, buildOf } from './build-scale.js';
 import { components } from './components.js';
+import { desk } from './desk.js';
 
 const steps = () => Array.from(document.querySelectorAll('.steps'));
 const names = (list) => Array.from(list.querySelectorAll('[data-recipe]')).map((step) => step.dataset.recipe);
@@ -40,39 +41,39 @@ export function recipe() {
       if (this.marked.some((name) => !known.includes(name))) this.mark(this.marked.filter((name) => known.includes(name)));
       steps().filter((list) => !this.sorted.has(list)).forEach((list) => {
         this.sorted.add(list);
-        Sortable.create(list, { handle: '.drag', animation: 120, forceFallback: true, onEnd: (event) => this.dropped(list, event) });
+        Sortable.create(/** @type {HTMLElement} */ (list), { handle: '.drag', animation: 120, forceFallback: true, onEnd: (event) => this.dropped(list, event) });
       });
     },
 
     // One step is open at a time; its fields come from the server.
-    unfold(name) { if (this.openStep !== name) this.openAt(name); },
+    unfold(name) { if (desk.openStep !== name) desk.openAt(name); },
     toggle(name, target) {
-      this.openAt(this.openStep === name ? null : name);
-      if (target) this.select(target);
+      desk.openAt(desk.openStep === name ? null : name);
+      if (target) desk.select(target);
     },
 
     // A click on a state changes it by hand; on one that is by hand already, it is left to what else decides.
     async turn(name, byHand) {
-      const there = (this.state.states[name] || {}).state;
+      const there = (desk.state.states[name] || {}).state;
       const text = byHand ? '' : there === 'shown' ? 'suppressed' : 'built';
-      if (await this.editOrTell({ do: 'set_feature', feature: name, field: 'by_hand', text })) this.showReason(name);
+      if (await desk.editOrTell({ do: 'set_feature', feature: name, field: 'by_hand', text })) this.showReason(name);
     },
-    showReason(name) { this.select(`${name}.built`); },
+    showReason(name) { desk.select(`${name}.built`); },
 
-    remove(name) { return this.editOrTell({ do: 'remove_feature', feature: name }, 'Removed. Undo brings it back.'); },
+    remove(name) { return desk.editOrTell({ do: 'remove_feature', feature: name }, 'Removed. Undo brings it back.'); },
 
     move(name, by) {
       const list = steps().map(names).find((own) => own.includes(name));
       const to = list.indexOf(name) + (by > 0 ? 2 : -1);
       if (to < 0 || list.indexOf(name) + by >= list.length) return null;
-      return this.editOrTell({ do: 'move_feature', feature: name, before: list[to] || null });
+      return desk.editOrTell({ do: 'move_feature', feature: name, before: list[to] || null });
     },
 
     async dropped(list, event) {
       if (event.oldIndex === event.newIndex) return;
       const order = names(list);
-      const kept = await this.editOrTell({ do: 'move_feature', feature: order[event.newIndex], before: order[event.newIndex + 1] || null });
-      if (!kept) this.refresh();
+      const kept = await desk.editOrTell({ do: 'move_feature', feature: order[event.newIndex], before: order[event.newIndex + 1] || null });
+      if (!kept) desk.refresh();
     },
 
     // Many at once.
@@ -93,51 +94,55 @@ export function recipe() {
 
     settle(state) {
       const told = { suppressed: 'Suppressed', hidden: 'Hidden', built: 'Built and shown', '': 'Left to conditions, rules and tables' }[state];
-      return this.editOrTell({ do: 'set_features', features: this.marked, field: 'by_hand', text: state }, `${told}: ${this.markedText()}. Undo takes it back.`);
+      return desk.editOrTell({ do: 'set_features', features: this.marked, field: 'by_hand', text: state }, `${told}: ${this.markedText()}. Undo takes it back.`);
     },
 
     async setMany(field, element) {
       const text = element.value.trim();
-      if (text && await this.editOrTell({ do: 'set_features', features: this.marked, field, text })) element.value = '';
+      if (text && await desk.editOrTell({ do: 'set_features', features: this.marked, field, text })) element.value = '';
     },
 
     async removeMany() {
-      if (await this.editOrTell({ do: 'remove_features', features: this.marked }, 'Removed. Undo brings them back.')) this.unmark();
+      if (await desk.editOrTell({ do: 'remove_features', features: this.marked }, 'Removed. Undo brings them back.')) this.unmark();
     },
 
     group() {
-      return this.editOrTell({ do: 'put_alternatives', name: this.marked.join(' or ').slice(0, 110), features: this.marked }, 'Exactly one of them must be built now.');
+      return desk.editOrTell({ do: 'put_alternatives', name: this.marked.join(' or ').slice(0, 110), features: this.marked }, 'Exactly one of them must be built now.');
     },
-    ungroup(name) { return this.editOrTell({ do: 'put_alternatives', name, features: [] }); },
+    ungroup(name) { return desk.editOrTell({ do: 'put_alternatives', name, features: [] }); },
 
     // The build mark: { part, step } or null for all.
-    buildOf(part) { return this.build && this.build.part === part ? this.build.step : null; },
     laterClass(part, step) {
-      const at = this.buildOf(part);
+      const at = buildOf(part);
       return { 'is-later': at !== null && step > at };
     },
 
     async dropLater(part) {
       const list = names(document.querySelector(`[data-steps="${part}"]`));
-      const later = list.slice(this.buildOf(part) / STEP);
-      if (!later.length || await this.editOrTell({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) this.buildTo(null);
+      const later = list.slice(buildOf(part) / STEP);
+      if (!later.length || await desk.editOrTell({ do: 'remove_features', features: later }, `Dropped ${later.length} steps. Undo brings them back.`)) desk.buildTo(null);
     },
 
     // Stock, parts and materials.
     keepWhat(value) { this.keeps = value; },
-    addItem(part, list, item) { return this.editOrTell({ do: 'add_stock_item', part, list, item: JSON.parse(item) }); },
-    removeItem(part, list, index) { return this.editOrTell({ do: 'remove_stock_item', part, list, index }); },
-    removePart(part) { return this.editOrTell({ do: 'remove_part', part }, 'Removed. Undo brings it back.'); },
+    addItem(part, list, item) { return desk.editOrTell({ do: 'add_stock_item', part, list, item: JSON.parse(item) }); },
+    removeItem(part, list, index) { return desk.editOrTell({ do: 'remove_stock_item', part, list, index }); },
+    removePart(part) { return desk.editOrTell({ do: 'remove_part', part }, 'Removed. Undo brings it back.'); },
     async addPart(form) {
       const { name, stock } = Object.fromEntries(new FormData(form));
-      if (!await this.editOrTell({ do: 'put_part', name, stock: JSON.parse(stock) })) return;
+      if (!await desk.editOrTell({ do: 'put_part', name, stock: JSON.parse(String(stock)) })) return;
       form.reset();
-      this.openAt(`stock:${name}`);
+      desk.openAt(`stock:${name}`);
     },
     async addMaterial(form) {
       const material = Object.fromEntries(new FormData(form));
-      if (await this.editOrTell({ do: 'put_material', material }, 'Kept. Parts can be made of it now.')) form.reset();
+      if (await desk.editOrTell({ do: 'put_material', material }, 'Kept. Parts can be made of it now.')) form.reset();
     },
-    dropMaterial(name) { return this.editOrTell({ do: 'remove_material', name }); },
+    async addColour(form) {
+      const { name, text } = Object.fromEntries(new FormData(form));
+      if (await desk.editOrTell({ do: 'set_colour', name, text }, 'Kept. Parts can have it now.')) form.reset();
+    },
+    dropColour(name) { return desk.editOrTell({ do: 'set_colour', name, text: '' }); },
+    dropMaterial(name) { return desk.editOrTell({ do: 'remove_material', name }); },
   };
 }

@@ -18,9 +18,12 @@ function follow(select) {
   if (stored && select.value !== stored.value) select.value = stored.value;
 }
 
-// Where the caret is, as [id, start, end].
+/**
+ * Where the caret is: the id of its field, and from where to where.
+ * @returns {[string, number, number] | null}
+ */
 function caret() {
-  const { id, selectionStart, selectionEnd } = document.activeElement || {};
+  const { id, selectionStart, selectionEnd } = /** @type {HTMLInputElement} */ (document.activeElement || document.body);
   return id ? [id, selectionStart, selectionEnd] : null;
 }
 
@@ -32,7 +35,7 @@ function putBack([id, start, end]) {
   if (start !== null && start !== undefined && field.setSelectionRange) field.setSelectionRange(start, end);
 }
 
-// +fresh+ is the element as it should be, +place+ the one that is there.
+// +fresh+ is the element as it should be, as HTML, +place+ the one that is there.
 export function renew(place, fresh) {
   const before = caret();
   const { scrollTop } = place;

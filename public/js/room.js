@@ -3,14 +3,14 @@
 import { get } from './api.js';
 import { query } from './pick.js';
 import { Zoom } from './zooming.js';
+import { desk } from './desk.js';
+import { picture } from './picture.js';
 
 const KEPT = 'lattice-room';
 const LEAST = 320;
 const STEP = 24;
 
 const read = () => { try { return JSON.parse(localStorage.getItem(KEPT)) || {}; } catch { return {}; } };
-const picture = () => document.getElementById('picture');
-
 // Width and height of a place in whole pixels, for the picture in it; nothing where it is not seen.
 export function sizeOf(place) {
   const { clientWidth: width, clientHeight: height } = place || {};
@@ -115,14 +115,15 @@ export function secondPicture() {
 
     async fetch() {
       const size = sizeOf(this.place());
-      if (!this.second || this.second === 'solid' || !size.width) return;
-      const [first] = this.tables;
-      const rows = this.secondRow && first ? { ...this.state.pick.rows, [first.name]: this.secondRow } : this.state.pick.rows;
-      const ask = `${query({ ...this.state.pick, rows })}&${new URLSearchParams({ view: this.second, texts: this.texts, tier: this.tier, ...size })}`;
-      const wanted = `${ask}&version=${this.state.version}`;
+      const { second, secondRow, state, tables, texts, tier } = desk;
+      if (!second || second === 'solid' || !size.width) return;
+      const [first] = tables;
+      const rows = secondRow && first ? { ...state.pick.rows, [first.name]: secondRow } : state.pick.rows;
+      const ask = `${query({ ...state.pick, rows })}&${new URLSearchParams({ view: second, texts, tier, ...size })}`;
+      const wanted = `${ask}&version=${state.version}`;
       if (wanted === this.asked) return;
       this.asked = wanted;
-      const { svg } = await get(`${this.api}/picture?${ask}`).catch(() => ({ svg: '' }));
+      const { svg } = await get(`${desk.api}/picture?${ask}`).catch(() => ({ svg: '' }));
       if (wanted !== this.asked) return;
       this.place().innerHTML = svg || '<p class="empty">Nothing can be drawn.</p>';
       Zoom.of(this.place()).apply();

@@ -3,6 +3,7 @@
 import { get, words } from './api.js';
 import { leadTo } from './leading.js';
 import { query } from './pick.js';
+import { desk } from './desk.js';
 
 const NS = 'http://www.w3.org/2000/svg';
 // Height of a line, its gap, width of a box, and most boxes in a column.
@@ -71,7 +72,7 @@ export function ruleMap() {
     },
     async loadMap() {
       try {
-        const { links, names } = await get(`${this.api}/links`);
+        const { links, names } = await get(`${desk.api}/links`);
         Object.assign(this, { links, titles: names, told: '' });
         const known = this.middle && (this.middle.name in names || links.some((one) => one.name === this.middle.name && one.kind === this.middle.kind));
         if (!known) this.middle = this.firstMiddle();
@@ -82,9 +83,9 @@ export function ruleMap() {
     },
     // What is selected, or what most depends on.
     firstMiddle() {
-      if (this.selected in this.titles) return { name: this.selected };
+      if (desk.selected in this.titles) return { name: desk.selected };
       const counts = Object.keys(this.titles).map((name) => [this.links.filter((one) => one.reads.includes(name)).length, name]);
-      const [, name] = counts.sort(([one], [other]) => other - one)[0] || [0, ''];
+      const [, name] = counts.sort(([one], [other]) => Number(other) - Number(one))[0] || [0, ''];
       return { name };
     },
     kinds() { return KINDS.filter((kind) => this.links.some((one) => one.kind === kind)); },
@@ -129,9 +130,9 @@ export function ruleMap() {
     // Where what is in the middle stands.
     middlePlace() {
       const link = this.middle && this.middle.kind && this.links.find((one) => one.name === this.middle.name && one.kind === this.middle.kind);
-      return link ? leadTo(this.state.slug, link.path, query(this.state.pick)) : '';
+      return link ? leadTo(desk.state.slug, link.path, query(desk.state.pick)) : '';
     },
-    selectMiddle() { if (this.middle && !this.middle.kind) this.select(this.middle.name); },
+    selectMiddle() { if (this.middle && !this.middle.kind) desk.select(this.middle.name); },
 
     drawMap() {
       const svg = this.$root.querySelector('.map-picture');

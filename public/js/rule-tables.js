@@ -4,6 +4,8 @@ import { parsed } from './parsed.js';
 import { readBlock } from './grid-keys.js';
 import { query } from './pick.js';
 import { ruleTrial } from './rule-trial.js';
+import { desk } from './desk.js';
+import { afterwards, rootOf } from './magic.js';
 
 // Milliseconds from a key to the check.
 const REST = 200;
@@ -20,8 +22,8 @@ export function ruleTables() {
     problem: '',
     timer: null,
 
-    get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
-    get outputKinds() { return parsed(this.$root.closest('[data-output-kinds]').dataset.outputKinds); },
+    get pickable() { return parsed(rootOf(this).closest('[data-pickable]').dataset.pickable); },
+    get outputKinds() { return parsed(rootOf(this).closest('[data-output-kinds]').dataset.outputKinds); },
     values() { return this.pickable.names.filter(({ group }) => group === 'Values'); },
     policies() { return Object.entries(POLICIES); },
     policyText() { return POLICIES[this.draft.policy]; },
@@ -103,12 +105,12 @@ export function ruleTables() {
     addLine(tests) {
       this.draft.rows.push(this.newRow(tests));
       this.tryLater();
-      this.$nextTick(() => this.goTo(this.draft.rows.length - 1, tests ? this.draft.inputs.length : 0));
+      afterwards(this, () => this.goTo(this.draft.rows.length - 1, tests ? this.draft.inputs.length : 0));
     },
     dropLine(line) { this.draft.rows.splice(line, 1); this.tryLater(); },
 
     // Up, down and Enter go from line to line; a new one comes after the last.
-    goTo(line, at) { this.$root.querySelector(`[data-cell="${line} ${at}"]`)?.focus(); },
+    goTo(line, at) { rootOf(this).querySelector(`[data-cell="${line} ${at}"]`)?.focus(); },
     keys(event) {
       const place = event.target.dataset.cell;
       if (!place) return;
@@ -150,10 +152,10 @@ export function ruleTables() {
       const table = this.tree();
       // Lines without a result are looked at, too.
       const filled = { ...table, rows: table.rows.filter((row) => this.saysSomething(row)) };
-      this.foresee(filled.rows.length ? { do: 'put_rule_table', rule_table: filled } : null);
+      desk.foresee(filled.rows.length ? { do: 'put_rule_table', rule_table: filled } : null);
       if (!filled.rows.length) { this.checked = null; return; }
       try {
-        const found = await latest(`${this.api}/rule_tables/try?${query(this.state.pick)}`, { rule_table: filled });
+        const found = await latest(`${desk.api}/rule_tables/try?${query(desk.state.pick)}`, { rule_table: filled });
         if (found && this.draft) { this.checked = found; this.problem = ''; }
       } catch (refusal) {
         this.checked = null;
@@ -192,9 +194,9 @@ export function ruleTables() {
       if (!file) return;
       this.problem = '';
       try {
-        const { rule_tables: tables } = await send(`${this.api}/rule_tables/read`, file);
-        await this.edit(tables.map((table) => ({ do: 'put_rule_table', rule_table: table })));
-        this.tell(`${tables.length} ${tables.length === 1 ? 'rule table' : 'rule tables'} taken. Undo brings back what was.`);
+        const { rule_tables: tables } = await send(`${desk.api}/rule_tables/read`, file);
+        await desk.edit(tables.map((table) => ({ do: 'put_rule_table', rule_table: table })));
+        desk.tell(`${tables.length} ${tables.length === 1 ? 'rule table' : 'rule tables'} taken. Undo brings back what was.`);
       } catch (refusal) {
         this.problem = [words(refusal), ...((refusal.problems || []).map(({ text, message }) => text || message))].join(' ');
       }
@@ -202,24 +204,24 @@ export function ruleTables() {
 
     async save() {
       try {
-        await this.edit({ do: 'put_rule_table', rule_table: this.tree() });
+        await desk.edit({ do: 'put_rule_table', rule_table: this.tree() });
         this.cancel();
       } catch (refusal) {
         this.problem = words(refusal);
       }
     },
-    cancel() { this.draft = null; this.checked = null; this.problem = ''; clearTimeout(this.timer); this.foresee(null); },
-    async toggle(button) { const table = this.tableOf(button); await this.editOrTell({ do: 'switch_rule', name: table.name, active: table.active === false }); },
+    cancel() { this.draft = null; this.checked = null; this.problem = ''; clearTimeout(this.timer); desk.foresee(null); },
+    async toggle(button) { const table = this.tableOf(button); await desk.editOrTell({ do: 'switch_rule', name: table.name, active: table.active === false }); },
     // The same as a rule, where that can say it.
     async asRule() {
       try {
-        const { rule } = await post(`${this.api}/rule_tables/as_rule`, { name: this.replaces });
-        await this.edit([{ do: 'remove_rule_table', name: this.replaces }, { do: 'put_rule', rule }]);
+        const { rule } = await post(`${desk.api}/rule_tables/as_rule`, { name: this.replaces });
+        await desk.edit([{ do: 'remove_rule_table', name: this.replaces }, { do: 'put_rule', rule }]);
         this.cancel();
       } catch (refusal) {
         this.problem = words(refusal);
       }
     },
-    async remove(button) { await this.editOrTell({ do: 'remove_rule_table', name: this.tableOf(button).name }); },
+    async remove(button) { await desk.editOrTell({ do: 'remove_rule_table', name: this.tableOf(button).name }); },
   };
 }

@@ -1,5 +1,6 @@
 // What a rule or a rule table would do, as the program answers it: in words and lines. A mixin of both editors; what differs stands
 // first. It needs trialled(), the answer or nothing; branchWord(branch) and draft of the editor.
+import { desk } from './desk.js';
 
 // Variants that are listed one by one.
 const SHOWN = 300;
@@ -21,6 +22,6 @@ export function ruleTrial() {
       return [...trial.rows.slice(0, SHOWN).map(line('row')), ...trial.borders.map(line('border'))];
     },
     moreTrials() { const trial = this.trialled(); return trial ? Math.max(trial.rows.length - SHOWN, 0) : 0; },
-    showTrial(line) { if (line.rows) this.showChanged(line.rows); },
+    showTrial(line) { if (line.rows) desk.showChanged(line.rows); },
   };
 }

@@ -5,6 +5,8 @@ import { parsed } from './parsed.js';
 import { query } from './pick.js';
 import { ruleTrial } from './rule-trial.js';
 import { addTo, changed, coloured, linesOf, optionsOf, otherWord, removed, rooted, setWord, signOf, signWord, signsFor, testOf, withSign, WORDS } from './rule-draft.js';
+import { desk } from './desk.js';
+import { rootOf } from './magic.js';
 
 // Milliseconds from a key to the trial.
 const REST = 120;
@@ -35,8 +37,8 @@ export function rules() {
     destroy() { Object.entries(this.heard).forEach(([name, heard]) => window.removeEventListener(name, heard)); },
 
     // What there is to pick changes with the family.
-    get pickable() { return parsed(this.$root.closest('[data-pickable]').dataset.pickable); },
-    get effectKinds() { return parsed(this.$root.closest('[data-effects]').dataset.effects); },
+    get pickable() { return parsed(rootOf(this).closest('[data-pickable]').dataset.pickable); },
+    get effectKinds() { return parsed(rootOf(this).closest('[data-effects]').dataset.effects); },
     nameGroups() { return [...new Set(this.pickable.names.map(({ group }) => group))]; },
     namesOf(group) { return this.pickable.names.filter((name) => name.group === group); },
     nameOf(name) { return this.pickable.names.find((one) => one.name.toLowerCase() === String(name).toLowerCase()) || { ...NONE, name }; },
@@ -116,7 +118,7 @@ export function rules() {
       const branch = draft.branches[at];
       branch.asked = (branch.asked || 0) + 1;
       const { asked } = branch;
-      const answer = post(`${this.api}/conditions`, body).then(({ text, tree, problem }) => {
+      const answer = post(`${desk.api}/conditions`, body).then(({ text, tree, problem }) => {
         if (draft !== this.draft || branch.asked !== asked) return;
         if (!typed) branch.text = text;
         if (typed && tree) branch.tree = rooted(tree);
@@ -206,11 +208,11 @@ export function rules() {
       this.timer = setTimeout(() => this.tryDraft(), REST);
     },
     async tryDraft() {
-      if (!this.isComplete()) { this.trial = null; this.foresee(null); return; }
+      if (!this.isComplete()) { this.trial = null; desk.foresee(null); return; }
       const { rule, replaces } = this.editOfDraft({ name: this.draft.name || 'new rule' });
-      this.foresee(this.editOfDraft({ name: rule.name }));
+      desk.foresee(this.editOfDraft({ name: rule.name }));
       try {
-        const found = await latest(`${this.api}/rules/try?${query(this.state.pick)}`, { rule, ...(replaces ? { replaces } : {}) });
+        const found = await latest(`${desk.api}/rules/try?${query(desk.state.pick)}`, { rule, ...(replaces ? { replaces } : {}) });
         if (found && this.draft) { this.trial = found; this.problem = ''; }
       } catch {
         // It is told when it is to be kept.
@@ -235,28 +237,28 @@ export function rules() {
     async save() {
       await asking;
       try {
-        await this.edit(this.editOfDraft());
+        await desk.edit(this.editOfDraft());
         this.cancel();
       } catch (refusal) {
         this.problem = words(refusal);
       }
     },
-    cancel() { this.draft = null; this.trial = null; this.problem = ''; clearTimeout(this.timer); this.foresee(null); },
+    cancel() { this.draft = null; this.trial = null; this.problem = ''; clearTimeout(this.timer); desk.foresee(null); },
 
     async toggle(button) {
       const rule = this.ruleOf(button);
-      await this.editOrTell({ do: 'switch_rule', name: rule.name, active: rule.active === false });
+      await desk.editOrTell({ do: 'switch_rule', name: rule.name, active: rule.active === false });
     },
     // The same as a rule table, where that can say it.
     async asTable() {
       try {
-        const { rule_table: table } = await post(`${this.api}/rules/as_table`, { name: this.replaces });
-        await this.edit([{ do: 'remove_rule', name: this.replaces }, { do: 'put_rule_table', rule_table: table }]);
+        const { rule_table: table } = await post(`${desk.api}/rules/as_table`, { name: this.replaces });
+        await desk.edit([{ do: 'remove_rule', name: this.replaces }, { do: 'put_rule_table', rule_table: table }]);
         this.cancel();
       } catch (refusal) {
         this.problem = words(refusal);
       }
     },
-    async remove(button) { await this.editOrTell({ do: 'remove_rule', name: this.ruleOf(button).name }); },
+    async remove(button) { await desk.editOrTell({ do: 'remove_rule', name: this.ruleOf(button).name }); },
   };
 }

@@ -29,9 +29,27 @@ const make = (name, className, role) => {
 };
 
 export class SheetView {
+  rows = [];
+  columns = [];
+  // The selection.
+  from = { row: 0, column: 0 };
+  till = { row: 0, column: 0 };
+  // Lines in sight by their number, and elements to use again.
+  pool = new Map();
+  spare = [];
+  marked = [];
+  filters = false;
+  editor = null;
+  waiting = [];
+  // Keys that wait while the sheet is held.
+  held = 0;
+  keys = [];
+
   // +head+ is the height of the headings in px.
   constructor(root, owner, { head = HEAD } = {}) {
-    Object.assign(this, { root, owner, titles: head, rows: [], columns: [], from: { row: 0, column: 0 }, till: { row: 0, column: 0 }, pool: new Map(), spare: [], marked: [], filters: false, editor: null, waiting: [], held: 0, keys: [] });
+    this.root = root;
+    this.owner = owner;
+    this.titles = head;
     root.classList.add('sheet-view');
     root.setAttribute('role', 'grid');
     root.setAttribute('aria-multiselectable', 'true');

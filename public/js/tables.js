@@ -1,5 +1,6 @@
 // A new table, and the name of one.
 import { words } from './api.js';
+import { desk } from './desk.js';
 
 export function tables() {
   return {
@@ -7,7 +8,7 @@ export function tables() {
     async addTable(form) {
       const name = form.elements.name.value.trim().replaceAll(' ', '_');
       try {
-        await this.edit({ do: 'add_table', name }, { refresh: false });
+        await desk.edit({ do: 'add_table', name }, { refresh: false });
         window.location.href = `${window.location.pathname}?tab=${encodeURIComponent(name)}`;
       } catch (refusal) {
         this.problem = words(refusal);

@@ -2,6 +2,7 @@
 import { get } from './api.js';
 import { leadTo } from './leading.js';
 import { query } from './pick.js';
+import { desk } from './desk.js';
 
 const ROLES = { decides: 'Decided by', reads: 'Read by', asks: 'Asked for by' };
 
@@ -25,9 +26,9 @@ export function uses() {
     async load() {
       const { kind, name } = this.$root.dataset;
       if (this.fold() && !this.fold().open) return;
-      const pick = query(this.state.pick);
-      const { uses: list } = await get(`${this.api}/uses?kind=${kind}&name=${encodeURIComponent(name)}`).catch(() => ({ uses: null }));
-      this.found = list && list.map((use) => ({ ...use, href: leadTo(this.state.slug, use.path, pick) }));
+      const pick = query(desk.state.pick);
+      const { uses: list } = await get(`${desk.api}/uses?kind=${kind}&name=${encodeURIComponent(name)}`).catch(() => ({ uses: null }));
+      this.found = list && list.map((use) => ({ ...use, href: leadTo(desk.state.slug, use.path, pick) }));
     },
 
     groups() {

@@ -208,6 +208,7 @@ class JourneysTest < BrowserCase
     find('button.recipe-title', text: 'Windows').click
     assert_selector '#f-windows-width'
     page.execute_script("Object.defineProperty(document, 'hidden', { value: true })") # does not look for others by itself
+    settle
     set = { 'do' => 'set_feature', 'feature' => 'windows', 'field' => 'width', 'text' => '210 mm' }
     store.edit('side-frame', version: nil, person: 'Colleague') { |family| Family::Edits.apply(family, set) }
     enter('width', '200 mm')

@@ -7,7 +7,7 @@ require_relative '../support/browser'
 class NamesTest < BrowserCase
   def family = store.find('side-frame').family
 
-  def values = Checks::Variants.new(Plan.of(family)).map { |variant| [variant.name, variant.outcome.values] }
+  def values = Variants::All.new(Plan.of(family)).map { |variant| [variant.name, variant.outcome.values] }
 
   # Twelve places and more follow, outcomes stay, and one step takes it back.
   def test_a_parameter_is_renamed_where_it_stands
@@ -83,7 +83,7 @@ class NamesTest < BrowserCase
   # What is open and selected goes by the new name, also where that of its kind begins alike.
   def test_what_is_open_and_selected_follows
     set = { 'do' => 'rename_parameter', 'name' => 'depth', 'to' => 'parameter' }
-    store.edit('side-frame', version: nil, person: 'x', follow: Plan::Following.of([set])) { |family| Family::Edits.apply(family, set) }
+    store.edit('side-frame', version: nil, person: 'x', edits: [set]) { |family| Family::Edits.apply(family, set) }
     open_stage('name')
     find('[data-name-row=parameter] .name-button').click
     fill_in 'p-parameter-name', with: 'height'

@@ -44,6 +44,8 @@ class RulesBrowserTest < BrowserCase
     fill_in 'Rule', with: 'Odd'
     type(0, 'lenght > 1 m')
     assert_selector '.coloured-back .is-wrong', text: 'lenght'
+    # It lies under the text, letter by letter.
+    assert_equal(*page.evaluate_script("[document.querySelector('.coloured-text').value, document.querySelector('.coloured-back').textContent]"))
     assert_selector '.rule-editor .entry-wrong', text: 'Did you mean length?'
     assert_button 'Keep the rule', disabled: true
     type(0, 'odd(shaft_count)  and length > 1 m')

@@ -16,8 +16,13 @@ class StayingTest < BrowserCase
     })()
   JS
 
-  # What was unfolded may still be coming when it begins.
+  # Whether an edit is under way: what was left is kept then, and may change how high the page is.
+  SENDING = "(Alpine.$data(document.querySelector('.workspace') || document.body) || {}).sending || 0"
+
+  # What was unfolded may still be coming when it begins, and so may what is said of what was typed, a moment after it.
   def stays(what)
+    sleep 0.5
+    wait_until { page.evaluate_script(SENDING).zero? }
     settle
     before = page.evaluate_script(STATE)
     changed_by_another

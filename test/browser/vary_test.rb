@@ -250,6 +250,7 @@ class VaryBrowserTest < BrowserCase
   def test_moving_on_does_not_hide_what_others_did
     open_grid
     page.execute_script("Object.defineProperty(document, 'hidden', { value: true, configurable: true })")
+    settle
     edit_as_colleague('row' => 'SF-0500', 'column' => 'depth', 'text' => '95')
     press(:down, :down)
     assert_field 'Sizes', with: 'SF-0800'
@@ -270,6 +271,7 @@ class VaryBrowserTest < BrowserCase
   def test_ones_own_other_window
     open_grid
     page.execute_script("Object.defineProperty(document, 'hidden', { value: true, configurable: true })")
+    settle
     within_window(open_new_window) do
       open_grid
       press(:right, '505', :enter)

@@ -4,13 +4,13 @@ require_relative '../support/core'
 
 # The road has one direction: each folder of the core uses only those above it, and none knows the web.
 class ArchitectureTest < CoreCase
-  FOLDERS = %w[units formula family plan logic outcome geometry drawing quantities checks exchange guide].freeze
+  FOLDERS = %w[units formula family plan logic outcome geometry drawing quantities drawing_sheets variants checks exchange guide].freeze
   # The one look ahead: a plan yields outcomes.
   ALLOWED = { 'plan.rb' => %w[Outcome] }.freeze
 
   def test_every_folder_uses_only_those_above_it
     FOLDERS.each_with_index do |folder, index|
-      lower = FOLDERS.drop(index + 1).map(&:capitalize)
+      lower = FOLDERS.drop(index + 1).map { |one| camel(one) }
       code(folder).each do |path, text|
         used = lower.select { |name| text.match?(/(?<![\w:])#{name}::[A-Z]/) || text.match?(/(?<![\w:.])#{name}\.[a-z]/) }
 
@@ -19,9 +19,11 @@ class ArchitectureTest < CoreCase
     end
   end
 
+  def camel(folder) = folder.split('_').map(&:capitalize).join
+
   # Files at the root of the core: what everybody may use uses no stage; what brings the stages together is named here.
-  ROOTS = { 'command_line' => 'everything', 'family_folder' => %w[Exchange Plan], 'registrations' => 'everything', 'result' => %w[Plan Outcome Geometry Drawing Quantities Checks Units] }.freeze
-  STAGES = FOLDERS.map(&:capitalize).freeze
+  ROOTS = { 'command_line' => 'everything', 'family_folder' => %w[Exchange Plan], 'registrations' => 'everything', 'result' => %w[Plan Outcome Geometry Drawing Quantities Variants Checks Units] }.freeze
+  STAGES = FOLDERS.map { |folder| folder.split('_').map(&:capitalize).join }.freeze
 
   def test_files_at_the_root
     Dir[File.join(ROOT, 'lib/vast_lattice/*.rb')].each do |path|
@@ -71,6 +73,21 @@ class ArchitectureTest < CoreCase
   # What is undefined is asked in one place. Compiled programs, and the rounding that they call, look at their floats themselves.
   FAST = %r{\A(formula/|plan/programs/program/|undefined|rounding)}
   ALL = Dir[File.join(ROOT, '{lib/vast_lattice,app}/**/*.rb')]
+
+  # Views name no class of the core, build no edit, and can be read side by side.
+  def test_views
+    Dir[File.join(ROOT, 'app/views/**/*.erb')].each do |path|
+      text = File.read(path)
+      ['VastLattice', "'do' =>"].each { |word| refute_includes text, word, path }
+      assert_empty text.lines.each_with_index.select { |line, _| line.chomp.size > 140 }.map { |_, number| number + 1 }, path
+    end
+  end
+
+  # Every style sheet is on the page.
+  def test_styles
+    shipped = Dir[File.join(ROOT, 'public/css/*.css')].map { |path| File.basename(path, '.css') }
+    assert_equal shipped.sort, File.read(File.join(ROOT, 'app/web/helpers.rb'))[/def styles = %w\[([^\]]*)\]/, 1].split.sort
+  end
 
   def test_undefined_has_one_face
     asking = ->(text) { text.match?(/\b(?:nan|finite|infinite)\?|Float::NAN/) }

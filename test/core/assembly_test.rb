@@ -95,7 +95,7 @@ class AssemblyTest < CoreCase
   def renamed(families, name, edit)
     library = Plan::Library.new(families.values)
     key = families.key?(name) ? name : "New #{name}"
-    follow = Plan::Following.of([edit])
+    follow = Plan::Renaming.of([edit])
     families.to_h do |own, family|
       after = own == key ? Family::Edits.apply(family, edit) : follow.call(library.plan(own), key)
       [after.name, after]
@@ -133,20 +133,32 @@ class AssemblyTest < CoreCase
     (ENV['LATTICE_LONG'] ? 150 : 14).times do
       edit = RandomEdits.new(frame.family, random).edit
       after = edited(frame, edit) or next
-      library = whole.placed.library.with('Side frame' => after)
+      library = whole.placed.library.with({ 'Side frame' => after })
       followed = Plan.of(whole.family, before: whole, library: library)
       anew = Plan.of(whole.family, library: library)
       quick += 1 if followed.bound.targets.equal?(whole.bound.targets)
       assert_equal anew.findings.map(&:to_tree), followed.findings.map(&:to_tree), edit
       next unless anew.runnable?
 
-      rows = Checks::Variants.new(anew).first(1).first.rows
+      rows = Variants::All.new(anew).first(1).first.rows
       pick = pick(rows: rows, answers: { 'length' => "#{random.rand(500..3000)} mm" })
       assert_equal(*[anew, followed].map { |plan| Exchange::FrozenOutcome.of(Result.new(plan, pick)).to_tree }, edit)
       frame = after
       whole = followed
     end
     assert_operator quick, :>, 1
+  end
+
+  # What a feature measures is not seen from outside, although the module decides the colour of the part that it is in.
+  def test_a_plan_follows_quickly_what_is_not_seen_from_outside
+    frame, whole = demo_plans.values_at('Side frame', 'Straight module')
+    quick = lambda do |edit|
+      library = whole.placed.library.with({ 'Side frame' => edited(frame, edit) })
+      Plan.of(whole.family, before: whole, library: library).bound.targets.equal?(whole.bound.targets)
+    end
+    assert quick.call('do' => 'set_feature', 'feature' => 'windows', 'field' => 'height', 'text' => '33 mm')
+    assert quick.call('do' => 'set_feature', 'feature' => 'windows', 'field' => 'built_when', 'text' => 'length > 700 mm')
+    refute quick.call('do' => 'put_parameter', 'name' => 'length', 'fields' => { 'least' => '400 mm' })
   end
 
   # The plan of a family after an edit, or nil where that cannot be.

@@ -98,7 +98,7 @@ class BasisTest < CoreCase
                               'do' => 'put_parameter', 'name' => 'tie_bore', 'fields' => { 'default' => '11 mm' })
     edit = { 'do' => 'rename_parameter', 'name' => 'tie_bore', 'to' => 'bore' }
     after = Family::Edits.apply(base, edit)
-    followed = Plan::Following.of([edit]).call(Plan.of(own, library: Plan::Library.new([base])), base.name)
+    followed = Plan::Renaming.of([edit]).call(Plan.of(own, library: Plan::Library.new([base])), base.name)
     now = Family::Rebase.new(base, after).call(followed)
     assert_equal(['bore'], now.parameters.select { |one| one.default == '11 mm' }.map(&:name))
     assert_equal [%w[parameter] + ['', 'bore']], Family::Basis.new(after, now).deviations.map(&:key)

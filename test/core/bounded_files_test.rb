@@ -73,7 +73,7 @@ class BoundedFilesTest < CoreCase
   # By any unit, by computed cells, and in words where there is none.
   def test_rows_are_found_by_what_they_come_to
     plan = Plan.of(family(TABLE))
-    search = Checks::RowSearch.new(plan, plan.family.tables.first)
+    search = Variants::RowSearch.new(plan, plan.family.tables.first)
     assert_equal([['=cmd'], ["'=x"], []], ['50 cm', '0.3 m', '505'].map { |text| search.rows('length' => text).map(&:name) })
     assert_equal "No row of #{plan.family.tables.first.name} has length 505. The nearest is =cmd with 500 mm.", search.refusal({ 'length' => '505' }, [])
   end

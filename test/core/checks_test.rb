@@ -8,10 +8,10 @@ class ChecksTest < CoreCase
   def test_the_lattice_marks_what_is_wrong
     family = Family::Edits.apply(side_frame, 'do' => 'set_feature', 'feature' => 'label_hole',
                                              'field' => 'horizontal.offset', 'text' => '1 mm')
-    lattice = Checks::Lattice.new(Plan.of(family), family.tables.first)
+    lattice = Variants::Lattice.new(Plan.of(family), family.tables.first)
 
     assert_equal(['label_hole'], lattice.figures(0..0).first['wrong'])
-    assert_empty(Checks::Lattice.new(Plan.of(side_frame), side_frame.tables.first).figures(0..).flat_map { |figure| figure['wrong'] })
+    assert_empty(Variants::Lattice.new(Plan.of(side_frame), side_frame.tables.first).figures(0..).flat_map { |figure| figure['wrong'] })
   end
 
   def test_trials_tell_the_value_here_and_over_all_variants

@@ -99,7 +99,7 @@ class CompositionTest < CoreCase
 
   def test_a_renamed_row_follows_where_it_is_given_two_levels_up
     plan = hall({ 'components' => [{ 'name' => 'stand', 'family' => 'Stand', 'values' => { 'leg.sizes.row' => 'M', 'need' => '1 m' } }] })
-    followed = Plan::Following.followed(plan, 'Leg', [{ 'do' => 'rename_row', 'table' => 'sizes', 'row' => 'M', 'name' => 'Middle' }])
+    followed = Plan::Renaming.followed(plan, 'Leg', [{ 'do' => 'rename_row', 'table' => 'sizes', 'row' => 'M', 'name' => 'Middle' }])
     assert_equal({ 'leg.sizes.row' => 'Middle', 'need' => '1 m' }, followed.components.first.values)
   end
 
@@ -254,7 +254,7 @@ class CompositionTest < CoreCase
     row = { 'kind' => 'linear', 'along' => 'x', 'count' => 'legs_wanted', 'pitch' => 'need' }
     plan = stand({}, leg: { 'pattern' => row, 'values' => { 'height' => 'need' }, 'at' => { 'y' => { 'offset' => 'need / 10' } } })
     picks = { 'one' => pick, 'two' => pick(answers: { 'need' => '500 mm', 'legs_wanted' => '2' }) }
-    told = Checks::Comparison.new(plan, picks).to_tree['shapes'].to_h { |line| line.values_at('title', 'texts') }
+    told = Variants::Comparison.new(plan, picks).to_tree['shapes'].to_h { |line| line.values_at('title', 'texts') }
     assert_equal [%w[4 2], ['45 mm', '50 mm'], ['450 mm', '500 mm'], ['45 mm', '50 mm']],
                  told.values_at('leg: how many', 'leg: y', 'leg: height', 'leg, foot: size')
     one, two = picks.values.map { |own| Exchange::FrozenOutcome.of(Result.new(plan, own)) }
@@ -348,12 +348,12 @@ class CompositionTest < CoreCase
     assert_empty plan.breaking
     free = Plan.of(Family::Edits.apply(plan.family, 'do' => 'make_independent', 'components' => %w[other]), before: plan)
     assert_empty free.breaking
-    assert_equal 0, Checks::BlastRadius.new(plan, free).to_tree['changed']
-    told = Checks::Variants.new(free).map { |variant| %w[height foot.pad brace.built].map { |path| variant.outcome.value("other.#{path}") } }
+    assert_equal 0, Variants::BlastRadius.new(plan, free).to_tree['changed']
+    told = Variants::All.new(free).map { |variant| %w[height foot.pad brace.built].map { |path| variant.outcome.value("other.#{path}") } }
     assert_equal [[400.0, 15.0, true], [900.0, 25.0, false]], told
     assert_equal plan.family, Family::Edits.apply(free.family, 'do' => 'make_same', 'components' => %w[other], 'like' => 'leg')
     gone = Plan.of(Family::Edits.apply(plan.family.with(rules: [], rule_tables: []), 'do' => 'remove_components', 'components' => %w[leg]), before: plan)
-    assert_equal([400.0, 900.0], Checks::Variants.new(gone).map { |variant| variant.outcome.value('other.height') })
+    assert_equal([400.0, 900.0], Variants::All.new(gone).map { |variant| variant.outcome.value('other.height') })
   end
 
   def test_a_family_that_would_contain_itself_is_told_with_its_path

@@ -92,7 +92,7 @@ class ContrastTest < CoreCase
     hall = Family.from_tree('name' => 'Hall', 'components' => [{ 'name' => 'leg', 'family' => 'Leg' }], 'tables' => [{ 'name' => 'size', 'columns' => [], 'rows' => [{ 'name' => 'A', 'cells' => {} }] }])
     thick = leg.merge('parts' => [leg['parts'].first.merge('stock' => leg['parts'].first['stock'].merge('thickness' => '6'))])
     one, same, other = [leg, leg, thick].map { |tree| Plan.of(hall, library: Plan::Library.new([Family.from_tree(tree)])) }
-    assert_equal([0, 1], [same, other].map { |plan| Checks::BlastRadius.new(one, plan, work: 0).to_tree['changed'] })
+    assert_equal([0, 1], [same, other].map { |plan| Variants::BlastRadius.new(one, plan, work: 0).to_tree['changed'] })
   end
 
   # The first component of a family, and the last one that goes.
@@ -101,7 +101,7 @@ class ContrastTest < CoreCase
     alone = { 'name' => 'Hall', 'tables' => [{ 'name' => 'size', 'columns' => [], 'rows' => [{ 'name' => 'A', 'cells' => {} }] }] }
     library = Plan::Library.new([leg])
     one, other = [alone, alone.merge('components' => [{ 'name' => 'leg', 'family' => 'Leg' }])].map { |tree| Plan.of(Family.from_tree(tree), library: library) }
-    assert_equal([1, 1], [[one, other], [other, one]].map { |pair| Checks::BlastRadius.new(*pair).to_tree['changed'] })
+    assert_equal([1, 1], [[one, other], [other, one]].map { |pair| Variants::BlastRadius.new(*pair).to_tree['changed'] })
   end
 
   def compare(own, before, random, told, looked)
@@ -115,8 +115,8 @@ class ContrastTest < CoreCase
 
     tower, changed = [before, after].map { |plans| plans['Tower'] }
     common = names(tower) & names(changed)
-    differs = Checks::Variants.new(tower).zip(Checks::Variants.new(changed)).reject { |one, other| deep(one.outcome, common) == deep(other.outcome, common) }.map { |one, _| one.name }
-    line = Checks::BlastRadius.new(tower, changed, work: 10**9, listed: 9).to_tree
+    differs = Variants::All.new(tower).zip(Variants::All.new(changed)).reject { |one, other| deep(one.outcome, common) == deep(other.outcome, common) }.map { |one, _| one.name }
+    line = Variants::BlastRadius.new(tower, changed, work: 10**9, listed: 9).to_tree
 
     assert_equal differs, line['rows'].map { |row| row['name'] }, "#{told} of #{name}: #{line['rows'].map { |row| row['texts'] }}"
     assert_equal differs.size, line['changed']

@@ -66,7 +66,7 @@ class DimensionsTest < CoreCase
 
   def test_drawings_of_the_demo
     demo_plans.values.select { |plan| plan.family.components.empty? }.each do |plan|
-      Checks::Variants.new(plan).first(3).each do |variant|
+      Variants::All.new(plan).first(3).each do |variant|
         name = "#{plan.family.name} #{variant.name}"
         each_picture(variant.result, name) { |svg, what| assert_readable(svg, what) }
         assert_complete(variant.result, name)

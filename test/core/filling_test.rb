@@ -19,7 +19,7 @@ class FillingTest < CoreCase
     # What the state offers as an entry is read back to the same value.
     field = filling.field('flange')
     value = filling.result.outcome.value('flange')
-    assert_in_delta value, Guide::Reading.value(made, field, field.answer(value)), 1e-9
+    assert_in_delta value, Guide::AnswerReader.value(made, field, field.answer(value)), 1e-9
   end
 
   def test_defaults_of_a_form_stand_where_nobody_answers
@@ -93,8 +93,8 @@ class FillingTest < CoreCase
   # A result that equals a variant in everything has its number; any other has a number of its own.
   def test_known_variants
     made = Plan.of(side_frame)
-    known = Checks::KnownVariants.of(made)
-    Checks::Variants.new(made).first(8).each do |variant|
+    known = Variants::Known.of(made)
+    Variants::All.new(made).first(8).each do |variant|
       assert_equal [variant.outcome.label('part_number'), false], known.part_number(variant.outcome, 'X')
       assert_equal variant.rows, known.rows(variant.outcome)
     end

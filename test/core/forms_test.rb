@@ -141,7 +141,7 @@ class FormsTest < CoreCase
   def test_a_form_to_begin_with
     %w[side-frame roller support-leg end-stop].each do |name|
       family = read_family(File.read(File.join(ROOT, "demo/#{name}.yaml")))
-      tree = Checks::FormProposal.new(Plan.of(family)).to_tree('begin')
+      tree = Guide::FormProposal.new(Plan.of(family)).to_tree('begin')
       made = Plan.of(Family::Edits.apply(family, { 'do' => 'put_form', 'form' => tree }))
       assert_empty made.errors
       form = made.family.form('begin')
@@ -151,7 +151,7 @@ class FormsTest < CoreCase
       outcome = made.outcome(pick(rows: family.tables.to_h { |table| [table.name, ''] }))
       assert(asked.select { |ask| outcome.applies?(made.symbols[ask]) }.all? { |ask| (outcome.limit(ask) && %i[default answer].include?(outcome.decider(ask).kind)) || outcome.decider(ask).kind == :rule })
     end
-    roller = Checks::FormProposal.new(Plan.of(read_family(File.read(File.join(ROOT, 'demo/roller.yaml'))))).to_tree('begin')
+    roller = Guide::FormProposal.new(Plan.of(read_family(File.read(File.join(ROOT, 'demo/roller.yaml'))))).to_tree('begin')
     titles = roller['pages'][0]['groups'].map { |group| group['title'] }
     assert_includes titles, 'Tube'
     assert_includes titles, 'Results'

@@ -11,7 +11,7 @@ class GeometryTest < CoreCase
                'M36' => 92.1 }.freeze
 
   def test_washers_have_the_masses_of_the_handbook
-    variants = Checks::Variants.new(Plan.of(washers)).to_a
+    variants = Variants::All.new(Plan.of(washers)).to_a
 
     assert_equal HANDBOOK.keys, variants.map(&:name)
     variants.each do |variant|

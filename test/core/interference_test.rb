@@ -136,7 +136,7 @@ class InterferenceTest < CoreCase
     refute_empty Checks::Interferences.new(library(machine(BOX)).plan('Machine')).disputed
     renamed = Family::Edits.apply(allowed, 'do' => 'rename_component', 'name' => 'levers', 'to' => 'handles')
     assert_equal([['handles', 'wall.sheet']], renamed.allowances.map { |own| [own.one, own.other] })
-    follow = Plan::Following.of([{ 'do' => 'rename_part', 'name' => 'sheet', 'to' => 'panel' }])
+    follow = Plan::Renaming.of([{ 'do' => 'rename_part', 'name' => 'sheet', 'to' => 'panel' }])
     assert_equal(['wall.panel'], follow.call(plans.plan('Machine'), 'Wall').allowances.map(&:other))
     assert_empty Family::Edits.apply(allowed, 'do' => 'remove_components', 'components' => %w[levers]).allowances
     refused(Family::Edits::Error) { Family::Edits.apply(family, allow.merge('reason' => ' ')) }

@@ -44,7 +44,7 @@ class LateTest < CoreCase
       handling = [2, *(0.4 * facts['mass'] if result.outcome.value('load_class') == 'medium')].map { |amount| cents(amount) }
       assert_equal handling.sort, lines.select { |line| line.text == 'Handling' }.map(&:amount).sort
       assert_equal format('%.2f EUR', lines.sum(&:amount)), result.price
-      assert_equal result.price, Checks::Figures.price(result.outcome)
+      assert_equal result.price, Variants::Figures.price(result.outcome)
       codes = result.findings.map(&:code)
       assert_equal [facts['mass'] > 5, facts['mass'] <= 5 && facts['mass'] > 3], [codes.include?(:warned), codes.include?(:above_most)], row
     end
@@ -53,13 +53,13 @@ class LateTest < CoreCase
   # An edit of a price by mass alone is seen, although no value, state or shape differs; all that tells prices tells it.
   def test_everything_that_tells_prices_knows_them
     dearer = Plan.of(Family::Edits.apply(priced.family, { 'do' => 'set_family', 'field' => 'base_price', 'text' => '12 EUR + 3 EUR/kg * frame.mass' }), before: priced)
-    blast = Checks::BlastRadius.new(priced, dearer).to_tree
+    blast = Variants::BlastRadius.new(priced, dearer).to_tree
     assert_equal [8, 8], blast.values_at('changed', 'prices')
     result = Result.new(priced, pick(rows: { 'size' => 'SF-1000' }))
     assert_equal result.price, Exchange::ResultTree.tree(result)['price']
     csv = CSV.parse(Exchange::VariantsCSV.new(priced).to_csv, headers: true)
     assert_equal([result.price], csv.select { |row| row['size'] == 'SF-1000' }.map { |row| row['price'] })
-    compared = Checks::Comparison.new(priced, { 'a' => pick(rows: { 'size' => 'SF-1000' }), 'b' => pick(rows: { 'size' => 'SF-2000' }) }).to_tree
+    compared = Variants::Comparison.new(priced, { 'a' => pick(rows: { 'size' => 'SF-1000' }), 'b' => pick(rows: { 'size' => 'SF-2000' }) }).to_tree
     assert_equal result.price, compared['values'].find { |line| line['name'] == 'price' }['texts'].first
     assert_operator Checks::Review.new(priced).counts['valid'], :<, 8
   end

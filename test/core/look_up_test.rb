@@ -84,7 +84,7 @@ class LookUpTest < CoreCase
   def test_reasons_in_words
     WHY.each do |text, (words, part)|
       origin = Formula::Origin.of(Formula.type(text, Formula::Scope.new([])), [])
-      assert_equal words, origin.words, text
+      assert_equal words, origin.words.to_s, text
       span = origin.part.span
       assert_equal part, text[span.start, span.length], text if part
     end

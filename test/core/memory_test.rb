@@ -83,6 +83,13 @@ class MemoryTest < CoreCase
     assert_equal told(plan), told(other)
     edited = Plan.of(plan.family.with(note: 'another'), before: plan)
     assert_equal [plan.shape_mark, plan.figure_mark], [edited.shape_mark, edited.figure_mark]
+    # Plans are compared by what they were compiled from.
+    assert_equal plan, other
+    refute_equal plan, edited
+    whole = demo_plans['Straight module']
+    frame = Plan.of(whole.placed['right_frame'].plan.family.with(note: 'another'))
+    assert_equal whole, Plan.of(whole.family, library: whole.placed.library)
+    refute_equal whole, Plan.of(whole.family, library: whole.placed.library.with({ frame.family.name => frame }))
   end
 
   private
@@ -97,11 +104,11 @@ class MemoryTest < CoreCase
 
   # All that is told of the first rows: values, findings, masses, prices, the parts list, a picture, known variants.
   def told(plan)
-    known = Checks::KnownVariants.of(plan)
-    Checks::Variants.new(plan).first(2).map do |variant|
+    known = Variants::Known.of(plan)
+    Variants::All.new(plan).first(2).map do |variant|
       result = Result.new(plan, outcome: variant.outcome)
       positions = Quantities::PartsList.new(variant.outcome).indented.map { |one| [one.number, one.title, one.total, one.total_mass] }
-      [Exchange::FrozenOutcome.of(result).to_tree, positions, Checks::Figures.of(variant.outcome).mass, known.rows(variant.outcome)]
+      [Exchange::FrozenOutcome.of(result).to_tree, positions, Variants::Figures.of(variant.outcome).mass, known.rows(variant.outcome)]
     end
   end
 end

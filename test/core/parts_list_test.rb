@@ -17,7 +17,7 @@ class PartsListTest < CoreCase
   # For every variant of the module: parts and masses of the list are those of the bodies, prices those of the result.
   def test_the_module_counted_body_by_body
     plan = demo_plans.fetch('Straight module')
-    Checks::Variants.new(plan).each_slice(ENV['LATTICE_LONG'] ? 1 : 3).map(&:first).each do |variant|
+    Variants::All.new(plan).each_slice(ENV['LATTICE_LONG'] ? 1 : 3).map(&:first).each do |variant|
       result = variant.result
       list = Quantities::PartsList.new(result.outcome)
       bodies = result.model.bodies
@@ -81,7 +81,7 @@ class PartsListTest < CoreCase
     assert_match(/^Position +Part number/, out)
     rollers = Plan::Pick.new(rows: { 'equipment' => 'guided', 'size' => 'SM-400-1000' })
     list = list_of(demo_plans.fetch('Straight module'), rollers)
-    assert_match(/^In all: #{Regexp.escape(Checks::Figures.mass_text(list.mass))}/, out)
+    assert_match(/^In all: #{Regexp.escape(Variants::Figures.mass_text(list.mass))}/, out)
     rows = CSV.parse(lattice('parts', MODULE, '--row', 'equipment=guided', '--row', 'size=SM-400-1000', '--csv', '--flat')[1])
     assert_equal(list.flat.map { |one| one.total.to_f }, rows.drop(1).map { |row| row[4].to_f })
     Dir.mktmpdir do |folder|
@@ -123,7 +123,7 @@ class PartsListTest < CoreCase
     demo = demo_plans['Straight module']
     assert_empty(Checks::SharedNumbers.new(demo).found)
     frame = Family::Edits.apply(demo.placed['right_frame'].plan.family, 'do' => 'set_pattern', 'name' => 'part_number', 'text' => 'SF-{length}')
-    changed = Plan.of(demo.family, library: demo.placed.library.with(frame.name => Plan.of(frame)))
+    changed = Plan.of(demo.family, library: demo.placed.library.with({ frame.name => Plan.of(frame) }))
     assert_includes Checks::SharedNumbers.new(changed).found.map { |one| one.finding.message[/\ASF-\d+/] }, 'SF-2500'
   end
 end

@@ -27,7 +27,7 @@ class ReviewTest < CoreCase
   def test_the_count_is_that_of_the_variants_one_by_one
     60.times do |seed|
       plan = Plan.of(RandomFamily.new(seed).family)
-      results = Checks::Variants.new(plan).map(&:result)
+      results = Variants::All.new(plan).map(&:result)
       shared = results.map { |result| result.outcome.label('part_number') }.tally.select { |label, count| label && count > 1 }.keys
       valid = results.count { |result| !result.errors? && !shared.include?(result.outcome.label('part_number')) }
       assert_equal [results.size, valid], review(plan.family).counts.values_at('looked', 'valid'), seed

@@ -46,11 +46,11 @@ class RuleFormsTest < CoreCase
     random = Random.new(4)
     (ENV['LATTICE_LONG'] ? 200 : 12).times do
       ruled = plan_with({ 'do' => 'put_rule', 'rule' => rule(random) })
-      table = Checks::RuleForms.new(ruled).table_of(ruled.family.rules.first)
+      table = Exchange::RuleForms.new(ruled).table_of(ruled.family.rules.first)
       tabled = plan_with({ 'do' => 'put_rule_table', 'rule_table' => table })
       assert_empty tabled.errors.map(&:to_s)
       assert_equal %w[Some first], [tabled.family.rule_tables.first.set, tabled.family.rule_tables.first.policy]
-      again = plan_with({ 'do' => 'put_rule', 'rule' => Checks::RuleForms.new(tabled).rule_of(tabled.family.rule_tables.first) })
+      again = plan_with({ 'do' => 'put_rule', 'rule' => Exchange::RuleForms.new(tabled).rule_of(tabled.family.rule_tables.first) })
       15.times do
         answers = { 'x' => "#{random.rand(0..60) / 2.0} mm", 'n' => random.rand(1..4).to_s, 'wood' => %w[oak ash elm].sample(random: random), 'drilled' => %w[yes no].sample(random: random) }
         wanted = said(ruled, answers)
@@ -62,12 +62,12 @@ class RuleFormsTest < CoreCase
   def test_what_the_other_form_cannot_say_is_refused_with_the_reason
     { 'x + a > 3 mm' => '"x + a > 3 mm" is no test of one name', 'not(x > 3 mm or drilled)' => 'is no test of one name', 'x > 1 mm and x > 2 mm' => 'x is tested 2 times' }.each do |condition, words|
       plan = plan_with({ 'do' => 'put_rule', 'rule' => { 'name' => 'R', 'when' => condition, 'then' => [{ 'warn' => 'Mind' }] } })
-      assert_includes refused(Checks::RuleForms::Impossible) { Checks::RuleForms.new(plan).table_of(plan.family.rules.first) }.message, words
+      assert_includes refused(Exchange::RuleForms::Impossible) { Exchange::RuleForms.new(plan).table_of(plan.family.rules.first) }.message, words
     end
     row = ->(test) { { 'tests' => [test], 'value' => '1 mm' } }
     { 'collect' => 'By the policy collect', 'unique' => 'may fit at once' }.each do |policy, words|
       plan = plan_with({ 'do' => 'put_rule_table', 'rule_table' => { 'name' => 'T', 'policy' => policy, 'aggregate' => 'sum', 'inputs' => ['x'], 'output' => 'a', 'rows' => [row.call('< 5'), row.call('> 3')] } })
-      assert_includes refused(Checks::RuleForms::Impossible) { Checks::RuleForms.new(plan).rule_of(plan.family.rule_tables.first) }.message, words
+      assert_includes refused(Exchange::RuleForms::Impossible) { Exchange::RuleForms.new(plan).rule_of(plan.family.rule_tables.first) }.message, words
     end
   end
 

@@ -32,7 +32,7 @@ class SourcesTest < CoreCase
     outcome = plan.outcome
     assert_equal ['120 mm', 'Survey', 'shared'], [outcome.text('depth'), outcome.decider('depth').to_s, outcome.decider('depth').word]
     assert_equal 'Survey (gate 4, of 2026-11-30) says 120 mm.', outcome.because('depth').sentence
-    assert_equal([48_000.0, 108_000.0], Checks::Variants.new(plan).map { |variant| variant.outcome.value('area') })
+    assert_equal([48_000.0, 108_000.0], Variants::All.new(plan).map { |variant| variant.outcome.value('area') })
     assert_equal({ 'name' => 'depth', 'title' => 'depth', 'source' => 'Survey', 'key' => 'depth', 'where' => 'gate 4', 'date' => '2026-11-30',
                    'text' => '120 mm', 'decides' => true }, Outcome::Sourcing.to_tree(outcome).first)
     renamed = Plan.of(Family::Edits.apply(plan.family, { 'do' => 'rename_parameter', 'name' => 'depth', 'to' => 'deep' }), before: plan)

@@ -101,7 +101,7 @@ class TablesTest < CoreCase
   # Tables that are only looked up in are no variants.
   def test_properties_and_labels
     plan = plan(STORE)
-    variants = Checks::Variants.new(plan).to_a
+    variants = Variants::All.new(plan).to_a
 
     assert_equal %w[low high], variants.map(&:name)
     assert_equal([{ 'remark' => 'for boxes, small' }, { 'remark' => '' }], variants.map { |variant| variant.result.outcome.properties })
@@ -123,7 +123,7 @@ class TablesTest < CoreCase
     written = ->(**how) { CSV.parse(Exchange::VariantsCSV.new(plan, **how).to_csv, headers: true).map { |row| row.values_at('duty', 'valid') } }
     assert_equal [%w[low yes], %w[high no]], written.call
     assert_equal [%w[low yes]], written.call(only_valid: true)
-    known = Checks::Verdicts.new(plan, 'ee')
+    known = Variants::Verdicts.new(plan, 'ee')
     assert_equal [%w[low no], %w[high no]], written.call(verdicts: known)
     assert_empty Exchange::VariantsCSV.new(plan, verdicts: known, only_valid: true).to_list
   end

@@ -62,7 +62,7 @@ class UnitChangeTest < CoreCase
     edit = { 'do' => 'put_parameter', 'name' => 'length', 'fields' => { 'unit' => 'in' } }
     before = [frame, *[box, hall].map { |tree| Family.from_tree(tree) }]
     library = Plan::Library.new(before)
-    follow = Plan::Following.of([edit])
+    follow = Plan::Renaming.of([edit])
     after = [Family::Edits.apply(frame, edit), *before.drop(1).map { |own| follow.call(library.plan(own.name), 'Frame') }]
     assert_equal ['700 mm', '800 mm'], [after[1].components.first.values['length'], after[2].rules.first.branches.first.effects.first.arguments['to']]
     placed = Plan::Library.new(after).plan('Box').outcome.placing('one').instance

@@ -19,9 +19,9 @@ class UsesTest < CoreCase
     assert_equal(['form quick, page Size and load, group Size, field length', 'form full, page Size, group Free size, field length'], found.select { |use| use['role'] == 'asks' }.map { |use| use['place'] })
   end
 
-  # A rule that suppresses a feature decides it, and one that sets a value does.
+  # A rule that suppresses a feature decides it, and one that sets a value does; a drawing sheet shows it.
   def test_who_decides
-    assert_equal([['rule Heavy loads, then', 'decides']], uses('feature', 'windows').map { |use| use.values_at('place', 'role') })
+    assert_equal([['rule Heavy loads, then', 'decides'], ['drawing sheet making, view section, through', 'reads']], uses('feature', 'windows').map { |use| use.values_at('place', 'role') })
     assert_includes uses('parameter', 'gauge').map { |use| use.values_at('place', 'role') }, ['rule Heavy loads, then', 'decides']
     assert_raises(Family::Edits::Error) { uses('parameter', 'nothing') }
     assert_raises(Family::Edits::Error) { uses('drawing', 'length') }

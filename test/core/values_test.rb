@@ -29,7 +29,7 @@ class ValuesTest < CoreCase
     assert_equal 'There is no feature kind "hoel". Did you mean hole?', error.full_text
     assert_equal 'length', Nearest.to('LENGTH', %w[depth length])
     assert_nil Nearest.to('quite_another', %w[depth length])
-    assert_equal 'There is no rule yet.', Nearest.remedy('x', [], kind: 'rule')
+    assert_equal 'There is no rule yet.', Nearest.remedy('x', [], kind: 'rule').to_s
   end
 
   def test_places_read_like_sentences

@@ -107,8 +107,8 @@ class VaryTest < CoreCase
   def test_blast_radius
     before = Plan.of(brackets)
     after = Plan.of(edit(brackets, 'set_cells', table: 'size', cells: [{ 'row' => 'B', 'column' => 'length', 'text' => '125' }, { 'row' => 'C', 'column' => 'tabled.built', 'text' => 'suppressed' }]), before: before)
-    blast = Checks::BlastRadius.new(before, after).to_tree
-    masses = [before, after].map { |plan| Checks::Variants.new(plan).to_h { |variant| [variant.name, variant.result.facts['mass']] } }
+    blast = Variants::BlastRadius.new(before, after).to_tree
+    masses = [before, after].map { |plan| Variants::All.new(plan).to_h { |variant| [variant.name, variant.result.facts['mass']] } }
     changed = masses.first.keys.select { |name| (masses.first[name] - masses.last[name]).abs > 1e-9 }
 
     assert_equal [6, 4, 0, 0], blast.values_at('variants', 'changed', 'new', 'gone')
@@ -117,13 +117,13 @@ class VaryTest < CoreCase
     assert_in_delta masses.last['C · raw'] - masses.first['C · raw'], blast['heavier'].first, 1e-6
     assert_equal(['B · raw', 'B · red', 'C · raw', 'C · red'], blast['rows'].map { |row| row['name'] })
 
-    renamed = Checks::BlastRadius.new(before, Plan.of(edit(brackets, 'rename_row', table: 'size', row: 'A', name: 'Z'))).to_tree
+    renamed = Variants::BlastRadius.new(before, Plan.of(edit(brackets, 'rename_row', table: 'size', row: 'A', name: 'Z'))).to_tree
     assert_equal [2, 2, 0], renamed.values_at('new', 'gone', 'changed')
     bad = Plan.of(edit(brackets, 'set_cell', table: 'size', row: 'A', column: 'length', text: 'bad'))
-    assert_equal [1, 0], Checks::BlastRadius.new(before, bad).to_tree.values_at('broken', 'mended')
-    assert_equal [0, 1], Checks::BlastRadius.new(bad, before).to_tree.values_at('broken', 'mended')
+    assert_equal [1, 0], Variants::BlastRadius.new(before, bad).to_tree.values_at('broken', 'mended')
+    assert_equal [0, 1], Variants::BlastRadius.new(bad, before).to_tree.values_at('broken', 'mended')
     ruled = Plan.of(brackets.with(rules: []))
-    assert_equal 3, Checks::BlastRadius.new(before, ruled).to_tree['changed']
+    assert_equal 3, Variants::BlastRadius.new(before, ruled).to_tree['changed']
   end
 
   # A number that stands in a recipe is no value, and a density neither; both are told all the same.
@@ -131,8 +131,8 @@ class VaryTest < CoreCase
     before = Plan.of(brackets)
     hole = before.family.feature('tabled')
     wider = Plan.of(edit(brackets, 'set_feature', feature: hole.name, field: 'diameter', text: '7.5 mm'), before: before)
-    blast = Checks::BlastRadius.new(before, wider).to_tree
-    built = Checks::Variants.new(before).count { |variant| %i[shown hidden].include?(variant.outcome.state(hole.name)) }
+    blast = Variants::BlastRadius.new(before, wider).to_tree
+    built = Variants::All.new(before).count { |variant| %i[shown hidden].include?(variant.outcome.state(hole.name)) }
 
     assert_equal [built, { hole.name => built }, {}], blast.values_at('changed', 'steps', 'values')
     assert_equal built, blast['masses']
@@ -141,11 +141,11 @@ class VaryTest < CoreCase
     made = Plan.of(Family::Edits.apply(material, { 'do' => 'set_stock', 'part' => material.parts.first.name, 'field' => 'material', 'text' => 'heavy' }))
     denser = Plan.of(Family::Edits.apply(made.family, { 'do' => 'put_material', 'material' => { 'name' => 'heavy', 'density' => '10' } }))
 
-    assert_equal [6, 6, {}], Checks::BlastRadius.new(made, denser).to_tree.values_at('changed', 'masses', 'values')
-    assert_equal [6, 6], Checks::BlastRadius.new(made, denser, work: 0).to_tree.values_at('changed', 'unweighed')
+    assert_equal [6, 6, {}], Variants::BlastRadius.new(made, denser).to_tree.values_at('changed', 'masses', 'values')
+    assert_equal [6, 6], Variants::BlastRadius.new(made, denser, work: 0).to_tree.values_at('changed', 'unweighed')
     # Where values alone differ, no recipe does.
     table = Plan.of(edit(brackets, 'set_cell', table: 'size', row: 'B', column: 'length', text: '125'), before: before)
-    assert_empty Checks::BlastRadius.new(before, table).to_tree['steps']
+    assert_empty Variants::BlastRadius.new(before, table).to_tree['steps']
   end
 
   # What no longer can be made counts as no longer valid.
@@ -153,10 +153,10 @@ class VaryTest < CoreCase
     before = Plan.of(brackets)
     hole = before.family.feature('tabled')
     vast = Plan.of(edit(brackets, 'set_feature', feature: hole.name, field: 'diameter', text: '5 m'), before: before)
-    errors = [before, vast].map { |plan| Checks::Variants.new(plan).select { |variant| variant.result.errors? }.map(&:name) }
+    errors = [before, vast].map { |plan| Variants::All.new(plan).select { |variant| variant.result.errors? }.map(&:name) }
     refute_empty errors.last - errors.first
 
-    assert_equal (errors.last - errors.first).size, Checks::BlastRadius.new(before, vast).to_tree['broken']
+    assert_equal (errors.last - errors.first).size, Variants::BlastRadius.new(before, vast).to_tree['broken']
   end
 
   def test_names_of_copies
@@ -183,7 +183,7 @@ class VaryTest < CoreCase
 
   def test_resolved_rows
     plan = Plan.of(edit(brackets, 'set_cell', table: 'size', row: 'C', column: 'length', text: '950'))
-    rows = Checks::ResolvedRows.new(plan, size(brackets)).to_tree([1, 2, 9])
+    rows = Variants::ResolvedRows.new(plan, size(brackets)).to_tree([1, 2, 9])
 
     assert_equal([[['120 mm', 'table'], %w[built default], ['', nil]], [['950 mm', 'table'], %w[built default], ['', nil]]], rows.map { |row| row['cells'] })
     assert_equal([[nil, nil], ['error', 0]], rows.map { |row| [row['level'], row['findings'].first&.fetch('column')] })
@@ -192,14 +192,14 @@ class VaryTest < CoreCase
 
   def test_pairs_and_complete_variants
     plan = Plan.of(brackets)
-    pairs = Checks::Pairs.new(plan, plan.family.table('size'), plan.family.table('coat')).to_tree
-    complete = Checks::CompleteVariants.new(plan, verdicts: Checks::Verdicts.new(plan, Checks::Review.new(plan).levels))
+    pairs = Variants::Pairs.new(plan, plan.family.table('size'), plan.family.table('coat')).to_tree
+    complete = Variants::Complete.new(plan, verdicts: Variants::Verdicts.new(plan, Checks::Review.new(plan).levels))
 
     assert_equal [[-1, 0], [-1, -1], [-1, -1]], pairs['cells']
     assert_equal [5, 6, 'Too short to be painted.'], [pairs['valid'], pairs['pairs'], pairs['reasons'].first['text']]
     assert_equal({ 'variants' => 6, 'valid' => 5 }, complete.count)
-    assert_equal({ 'variants' => 6, 'valid' => nil }, Checks::CompleteVariants.new(plan).count)
-    all = Checks::Variants.new(plan)
+    assert_equal({ 'variants' => 6, 'valid' => nil }, Variants::Complete.new(plan).count)
+    all = Variants::All.new(plan)
     assert_equal((0..5).to_a, (0..5).map { |number| all.number_of(all.pick(number).last) })
     valid = complete.page(only: 'valid')['rows']
     assert_equal([%w[A raw], %w[B raw], %w[B red], %w[C raw], %w[C red]], valid.map { |row| row['rows'].values })
@@ -213,20 +213,20 @@ class VaryTest < CoreCase
 
   def test_comparison
     plan = Plan.of(brackets)
-    comparison = Checks::Comparison.new(plan, %w[A C].to_h { |row| [row, pick(rows: { 'size' => row })] })
+    comparison = Variants::Comparison.new(plan, %w[A C].to_h { |row| [row, pick(rows: { 'size' => row })] })
     tree = comparison.to_tree
 
     assert_equal([['length', ['100 mm', '200 mm']], ['half', ['50 mm', '100 mm']], ['remark', ['x', '']]], tree['values'].map { |line| line.values_at('name', 'texts') })
     assert_equal([['tabled', %w[suppressed shown]], ['own', %w[suppressed shown]]], tree['states'].map { |line| line.values_at('name', 'texts') })
     assert_equal [2, 4], tree['same'].values_at('values', 'states')
     assert_equal([['plate: width', ['100 mm', '200 mm']], ['always: horizontal position', ['5 mm', '10 mm']]], tree['shapes'].map { |line| line.values_at('title', 'texts') })
-    painted = Checks::Comparison.new(plan, %w[raw red].to_h { |row| [row, pick(rows: { 'size' => 'C', 'coat' => row })] }).to_tree
+    painted = Variants::Comparison.new(plan, %w[raw red].to_h { |row| [row, pick(rows: { 'size' => 'C', 'coat' => row })] }).to_tree
     assert_includes painted['values'].map { |line| line.values_at('name', 'texts') }, ['price', ['', '0.10 EUR']]
     pictures = comparison.pictures('front', width: 400.0)
     scales = pictures.values.map { |svg| svg[/data-scale="([\d.]+)"/, 1] }
     assert_equal 1, scales.uniq.size
     assert_in_delta (400.0 - (2 * Drawing::ModelView::MARGIN)) / 200, scales.first.to_f, 1e-6
-    assert_match(/too many/, refused(Error) { Checks::Comparison.new(plan, %w[a b c d e].to_h { |name| [name, pick] }) }.message)
+    assert_match(/too many/, refused(Error) { Variants::Comparison.new(plan, %w[a b c d e].to_h { |name| [name, pick] }) }.message)
   end
 
   def test_labels_are_tried
@@ -244,12 +244,12 @@ class VaryTest < CoreCase
     [side_frame, brackets].each do |family|
       plan = Plan.of(family)
       table = family.tables.first
-      lattice = Checks::Lattice.new(plan, table)
+      lattice = Variants::Lattice.new(plan, table)
       table.rows.each_with_index do |row, at|
         outcome = plan.outcome(pick(rows: { table.name => row.name }))
         lattice.lines.each do |line|
           assert_equal [outcome.state(line.name), outcome.state_decider(line.name).word],
-                       [Checks::Lattice::STATES.key(line.states[at]), Checks::Lattice::DECIDERS.key(line.deciders[at])], "#{line.name} in #{row.name}"
+                       [Variants::Lattice::STATES.key(line.states[at]), Variants::Lattice::DECIDERS.key(line.deciders[at])], "#{line.name} in #{row.name}"
         end
       end
     end
@@ -258,26 +258,26 @@ class VaryTest < CoreCase
   # Complete variants stand across, a row of each table; each is what that pick says.
   def test_the_lattice_of_all_tables_together
     plan = Plan.of(brackets)
-    lattice = Checks::Lattice.new(plan, nil)
+    lattice = Variants::Lattice.new(plan, nil)
     assert_equal ['A · raw', 'A · red', 'B · raw', 'B · red', 'C · raw', 'C · red'], lattice.names
-    assert_equal [nil, Checks::Across::TOGETHER], lattice.to_tree.values_at('table', 'title')
-    across = Checks::Across.of(plan, nil)
+    assert_equal [nil, Variants::Across::TOGETHER], lattice.to_tree.values_at('table', 'title')
+    across = Variants::Across.of(plan, nil)
     lattice.names.each_index do |number|
       outcome = plan.outcome(across.pick(number))
-      assert_equal(lattice.lines.map { |line| Checks::Lattice::STATES.key(line.states[number]) }, lattice.lines.map { |line| outcome.state(line.name) })
+      assert_equal(lattice.lines.map { |line| Variants::Lattice::STATES.key(line.states[number]) }, lattice.lines.map { |line| outcome.state(line.name) })
     end
     assert_equal 3, across.number('b · RED')
-    assert_equal ['variant'], Checks::Lattice.new(Plan.of(family('parts: []')), nil).names
+    assert_equal ['variant'], Variants::Lattice.new(Plan.of(family('parts: []')), nil).names
     long = (1..100).map { |row| "{name: r#{row}, cells: {a: #{row}}}" }.join(', ')
     many = family("parameters: [{name: a, kind: count, default: 1}, {name: b, kind: count, default: 1}]\ntables:\n  - {name: x, columns: [{target: a}], rows: [#{long}]}\n  " \
                   "- {name: y, columns: [{target: b}], rows: [#{long.gsub('a: ', 'b: ')}]}")
-    assert_match(/10000 complete variants.*Choose one table/, refused(Error) { Checks::Across.of(Plan.of(many), nil) }.full_text)
+    assert_match(/10000 complete variants.*Choose one table/, refused(Error) { Variants::Across.of(Plan.of(many), nil) }.full_text)
   end
 
   # A cell of each decider there is, and its reason.
   def test_the_lattice_answers_for_each_decider
     plan = Plan.of(brackets)
-    lattice = Checks::Lattice.new(plan, plan.family.table('size'), pick(rows: { 'coat' => 'red' }))
+    lattice = Variants::Lattice.new(plan, plan.family.table('size'), pick(rows: { 'coat' => 'red' }))
     reasons = { 'settled' => /A person settled it by hand/, 'tabled' => /Row A of table size says suppressed/, 'ruled' => /Rule "Paint" makes it suppressed/,
                 'own' => /Its own condition length > 120 mm does not hold/, 'always' => /unless something decides otherwise/ }
     deciders = lattice.lines.to_h { |line| [line.name, line.deciders[0]] }
@@ -288,7 +288,7 @@ class VaryTest < CoreCase
 
   def test_the_lattice_sorts_finds_and_goes_out
     plan = Plan.of(brackets)
-    lattice = Checks::Lattice.new(plan, plan.family.table('size'))
+    lattice = Variants::Lattice.new(plan, plan.family.table('size'))
 
     assert_equal [100.0, 120.0, 200.0], lattice.values('length')
     # A is shorter, too; that C has what needs a length follows from its length.
@@ -339,9 +339,9 @@ class VaryTest < CoreCase
       after = Plan.of(edit(brackets, 'set_cells', table: 'size', cells: cells), before: before)
       next unless after.runnable?
 
-      blast = Checks::BlastRadius.new(before, after).to_tree
+      blast = Variants::BlastRadius.new(before, after).to_tree
       said = [before, after].map do |plan|
-        Checks::Variants.new(plan).to_h do |variant|
+        Variants::All.new(plan).to_h do |variant|
           outcome = variant.outcome
           [variant.name, [plan.targets.map { |target| outcome.text_of(target) }, outcome.labels, variant.result.findings.select(&:error?)]]
         end
@@ -361,8 +361,8 @@ class VaryTest < CoreCase
     after = Plan.of(edit(long, 'set_column', table: 'size', target: 'length', field: 'unit', text: 'cm'), before: before)
     one = Plan.of(edit(long, 'set_cell', table: 'size', row: 'R9', column: 'length', text: '99'), before: before)
 
-    assert_equal [true, 5006], Checks::BlastRadius.new(before, after, work: 0).to_tree.values_at('partly', 'variants')
-    blast = Checks::BlastRadius.new(before, one, work: 0).to_tree
+    assert_equal [true, 5006], Variants::BlastRadius.new(before, after, work: 0).to_tree.values_at('partly', 'variants')
+    blast = Variants::BlastRadius.new(before, one, work: 0).to_tree
     assert_equal [false, 2, 0, 2], blast.values_at('partly', 'changed', 'weighed', 'unweighed')
   end
 
@@ -386,11 +386,11 @@ class VaryTest < CoreCase
     40.times do |seed|
       plan = Plan.of(RandomFamily.new(seed).family)
       table = plan.family.tables.first
-      lattice = Checks::Lattice.new(plan, table)
+      lattice = Variants::Lattice.new(plan, table)
       table.rows.each_with_index do |row, at|
         outcome = plan.outcome(pick(rows: { table.name => row.name }))
         assert_equal lattice.lines.map { |line| [outcome.state(line.name), outcome.state_decider(line.name).word] },
-                     lattice.lines.map { |line| [Checks::Lattice::STATES.key(line.states[at]), Checks::Lattice::DECIDERS.key(line.deciders[at])] }, "seed #{seed}"
+                     lattice.lines.map { |line| [Variants::Lattice::STATES.key(line.states[at]), Variants::Lattice::DECIDERS.key(line.deciders[at])] }, "seed #{seed}"
       end
     end
   end

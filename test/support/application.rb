@@ -43,6 +43,14 @@ module TestApplication
     worker
   end
 
+  # What the database is asked while the block is called: SQL texts. What the worker in its own thread asks meanwhile does not count.
+  def self.queries(&)
+    asked = []
+    noted = ->(*, about) { asked << about[:sql] unless about[:name] == 'SCHEMA' || about[:cached] || Thread.current == @working }
+    ActiveSupport::Notifications.subscribed(noted, 'sql.active_record', &)
+    asked
+  end
+
   # Nobody works through the queue while the block is called.
   def self.without_worker
     @worker.stop

@@ -51,7 +51,7 @@ module MeaningDigest
   end
 
   def of_variants(plan)
-    Digest::SHA256.hexdigest(VastLattice::Checks::Variants.new(plan).map { |variant| said(plan, variant.outcome) }.join)
+    Digest::SHA256.hexdigest(VastLattice::Variants::All.new(plan).map { |variant| said(plan, variant.outcome) }.join)
   end
 
   def of(family, picks)

@@ -84,9 +84,9 @@ module Started
     nil
   end
 
-  # What the block gives, once it does.
+  # What the block gives, once it does: however busy the machine is.
   def eventually
-    600.times do
+    2400.times do
       found = yield
       return found if found && found != '503'
     rescue SystemCallError, IOError, JSON::ParserError, NoMethodError

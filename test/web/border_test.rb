@@ -11,7 +11,7 @@ class BorderTest < WebCase
   end
 
   def test_headers_on_pages_files_and_refusals
-    %w[/families /js/app.js /css/lattice.css /none /api/families /vendor/alpine/alpine.js].each do |path|
+    %w[/families /js/app.js /css/ground.css /none /api/families /vendor/alpine/alpine.js].each do |path|
       get path
       assert_match(/script-src 'self';/, last_response['content-security-policy'], path)
       assert_equal 'nosniff', last_response['x-content-type-options'], path

@@ -106,9 +106,9 @@ class CompositionApiTest < WebCase
     edits = Array.new(6) { |at| ['pin', { 'do' => 'put_parameter', 'name' => 'spare', 'fields' => { 'note' => "child #{at}" } }] } +
             Array.new(6) { |at| ['hinge', { 'do' => 'put_parameter', 'name' => 'sum', 'fields' => { 'note' => "parent #{at}" } }] }
     threads = edits.group_by(&:first).map do |slug, list|
-      Thread.new { list.map(&:last).each { |edit| store.edit(slug, version: nil, person: slug, follow: Plan::Following.of([edit])) { |family| Family::Edits.apply(family, edit) } } }
+      Thread.new { list.map(&:last).each { |edit| store.edit(slug, version: nil, person: slug, edits: [edit]) { |family| Family::Edits.apply(family, edit) } } }
     end
-    rename = Thread.new { store.edit('pin', version: nil, person: 'Bea', follow: Plan::Following.of([RENAME])) { |family| Family::Edits.apply(family, RENAME) } }
+    rename = Thread.new { store.edit('pin', version: nil, person: 'Bea', edits: [RENAME]) { |family| Family::Edits.apply(family, RENAME) } }
     [*threads, rename].each(&:join)
     assert_equal 'child 5', store.find('pin').family.parameter('spare').note
     assert_equal 'parent 5', store.find('hinge').family.parameter('sum').note

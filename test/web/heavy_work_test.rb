@@ -46,7 +46,7 @@ class HeavyWorkTest < CoreCase
   def test_too_many_are_refused
     Heavy::GATE.lock
     waiting = Array.new(Heavy::MOST_WAITING) { Thread.new { work } }
-    sleep 0.01 until waiting.all? { |thread| thread.status == 'sleep' }
+    sleep 0.01 until Heavy.waiting == Heavy::MOST_WAITING
     error = refused(Heavy::Busy) { Thread.new { work }.tap { |thread| thread.report_on_exception = false }.value }
     assert_match(/Try again/, error.remedy)
   ensure

@@ -41,7 +41,8 @@ class HostileTest < WebCase
     **%w[csv xlsx ods].to_h { |format| ["/families/straight-module/parts.#{format}", {}] }, '/families/straight-module/bundle.yaml' => {}, '/families/straight-module/bundle.zip' => {},
     '/api/families/straight-module/interference' => { 'row[size]' => 'SM-400-1000' }, '/api/families/straight-module/interference/all' => { 'from' => '19' },
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {},
-    '/api/families/side-frame/results' => {}
+    '/api/families/side-frame/results' => {}, '/api/families/side-frame/drawing_sheets/making' => PICK,
+    '/api/families/side-frame/drawing_sheets/making/variant' => TABLE.merge('number' => '0')
   }.freeze
   FORM = { 'set[length]' => '1400', 'set[finish]' => 'painted', 'view' => 'front', 'width' => '600', 'height' => '400' }.freeze
   # The same of published forms and of configurations; PUBLISHED and KEPT stand for their addresses.

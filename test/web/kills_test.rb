@@ -9,9 +9,9 @@ class KillsTest < CoreCase
 
   # bin/test --long takes 40.
   KILLS = ENV['LATTICE_LONG'] ? 40 : 4
-  # Seconds until it answers again, and until what belonged to a process that was killed is gone.
-  BACK = 12
-  GONE = 5
+  # Seconds until it answers again, and until what belonged to a process that was killed is gone: as promised where the machine does
+  # nothing else (--long); beside other tests nothing is learnt from how long it takes.
+  BACK, GONE = ENV['LATTICE_LONG'] ? [12, 5] : [90, 60]
   WHAT = %i[everything master cluster workshop worker door database].freeze
 
   def setup
@@ -29,7 +29,9 @@ class KillsTest < CoreCase
     KILLS.times do |round|
       what = WHAT[(round + random.rand(2)) % WHAT.size]
       @over = false
+      before = confirmed.size
       clients = [Thread.new { edit_on_and_on(round, confirmed) }, Thread.new { fill_in_on_and_on(form) }, Thread.new { bring_in_quietly }]
+      assert(until_true(BACK) { confirmed.size > before + 1 }, "round #{round}: no edit is confirmed")
       sleep random.rand(0.2..1.5)
       begun = now
       below = killed(what)
@@ -49,7 +51,6 @@ class KillsTest < CoreCase
     changes = database.query("SELECT number, summary FROM changes JOIN documents ON documents.id = document_id WHERE slug = 'side-frame' ORDER BY number").to_a
     assert_equal((1..changes.size).to_a, changes.map { |change| change['number'] })
     told = changes.map { |change| change['summary'] }.join("\n")
-    assert_operator confirmed.size, :>, KILLS
     confirmed.each { |note| assert_equal 1, told.scan("→ #{note}").size + told.scan("added #{note}").size, note }
   ensure
     database&.close

@@ -38,7 +38,7 @@ class ManyProcessesTest < WebCase
   def found_by_keys(stored)
     table = stored.family.table('size')
     column = table&.columns&.first or return
-    table.rows.first(3).map { |row| Checks::RowSearch.new(stored.plan, table).rows(column.target => row.cell(column.target).to_s).map(&:name) }
+    table.rows.first(3).map { |row| Variants::RowSearch.new(stored.plan, table).rows(column.target => row.cell(column.target).to_s).map(&:name) }
   rescue VastLattice::Error => e
     e.message
   end

@@ -95,6 +95,33 @@ class PagesTest < WebCase
     assert_equal 'suppressed', post_json("#{API}/undo?row[size]=SF-0500", {}).dig('states', 'windows', 'state')
   end
 
+  # The answer to an edit brings the parts of the page along that it changed, each as the page has it when it is loaded anew; a part that is
+  # there already does not come again.
+  def test_an_edit_brings_the_parts_of_its_page
+    edit = { 'do' => 'put_parameter', 'name' => 'length', 'fields' => { 'label' => 'Reach <b>' } }
+    STAGES.each do |stage|
+      found = post_json("#{API}/edits?page=#{stage}&row[size]=SF-2000", { 'edit' => edit })['page']
+      get "/families/side-frame/#{stage}?row[size]=SF-2000"
+      assert_equal Web::Fragments::ALL.keys, found['parts'].keys
+      found['parts'].each { |selector, html| assert_includes last_response.body.gsub(/^\s+/, ''), html.gsub(/^\s+/, ''), "#{stage}: #{selector}" }
+      again = post_json("#{API}/undo?page=#{stage}&row[size]=SF-2000&had=#{found['marks'].values.join(',')}", {})['page']
+      assert_operator again['parts'].size, :<=, 1, stage
+      assert_equal found['marks'].keys, again['marks'].keys
+    end
+    refute post_json("#{API}/edits", { 'edit' => edit }).key?('page')
+    assert_equal %w[names parts tables marks].sort, get_json("#{API}/steps?page=name")['page'].keys.sort
+  end
+
+  # Whether others changed something is asked every few seconds: while nothing changes, the answer is one look at an index.
+  def test_what_is_asked_all_the_time_costs_nothing
+    latest = get_json("#{API}/since?version=1")['latest']
+    asked = TestApplication.queries { assert_equal({ 'latest' => latest }, get_json("#{API}/since?version=1&latest=#{latest}")) }
+    assert_equal 1, asked.size, asked.join("\n")
+    assert_includes ActiveRecord::Base.connection.select_rows("EXPLAIN #{asked.first}").flatten.join(' '), 'optimized away'
+    store.edit('side-frame', version: nil, person: 'Ann') { |family| family.with(note: 'another') }
+    assert_operator get_json("#{API}/since?version=1&latest=#{latest}")['version'], :>, 1
+  end
+
   def test_files
     get '/families/side-frame/file.yaml'
     assert_equal side_frame, read_family(last_response.body)

@@ -23,12 +23,7 @@ class RelationsTest < WebCase
   end
 
   # How many times the database is asked while the block is called.
-  def queries(&)
-    count = 0
-    counted = ->(*, about) { count += 1 unless about[:name] == 'SCHEMA' || about[:cached] }
-    ActiveSupport::Notifications.subscribed(counted, 'sql.active_record', &)
-    count
-  end
+  def queries(&) = TestApplication.queries(&).size
 
   # Each use names a family of the level below twice, so that there are 2^levels ways down.
   def test_levels_of_two_shared_ones

@@ -259,8 +259,8 @@ class StorageTest < WebCase
       def differences(old, new) = ["#{old.notes.size} notes become #{new.notes.size}"]
       def compiled(notes, before: nil) = Struct.new(:family, :before).new(notes, before && nil)
       def document(plan) = plan.family
-      def faults(plan) = plan.family.notes.select { |_, text| text == 'bad' }.map { VastLattice::Finding.new(code: :bad, level: :error, message: 'A bad note.') }
-      def uses(notes) = notes.about
+      def faults(plan) = plan.family.notes.select { |_, text| text == 'bad' }.map { VastLattice::Finding.new(code: :bad, level: :error, wording: 'A bad note.') }
+      def uses(notes) = notes.about.map { |title| VastLattice::Storage::Use.new(kind: 'family', title: title) }
 
       def taken_apart(notes)
         bodies = { header => { 'name' => notes.name, 'about' => notes.about }, **notes.notes.to_h { |name, text| [['note', '', name], { 'text' => text }] } }

@@ -12,8 +12,8 @@ class TurnsTest < CoreCase
   def said = Array.new(@said.size) { @said.pop }
 
   # A thread that has asked for its turn.
-  def asking(&block)
-    Thread.new { @turns.take(&block) }.tap { |thread| sleep 0.005 until thread.status == 'sleep' || !thread.alive? }
+  def asking(**how, &block)
+    Thread.new { @turns.take(**how, &block) }.tap { |thread| sleep 0.005 until thread.status == 'sleep' || !thread.alive? }
   end
 
   def test_first_come_first_served
@@ -34,15 +34,19 @@ class TurnsTest < CoreCase
     assert_equal [0, 1, 2, 3, 4, 5], said
   end
 
-  # What others will wait for comes early, but passes nobody for ever.
+  # What others will wait for passes those who have just come, and nobody who waits for longer, however many press.
   def test_pressing
     threads = nil
-    @turns.take do
-      threads = Array.new(6) { |number| asking { @said << number } }
-      threads << Thread.new { @turns.take(pressing: true) { @said << :pressing } }.tap { |thread| sleep 0.005 until thread.status == 'sleep' }
-    end
+    @turns.take { Serving::Turns.first { threads = crowd } }
     threads.each(&:join)
-    assert_equal [0, 1, :pressing, 2, 3, 4, 5], said
+    assert_equal [0, 1, :first, :second, 2, 3], said
+  end
+
+  def crowd
+    threads = Array.new(2) { |number| asking { @said << number } }
+    sleep Serving::Turns::AHEAD + 0.05
+    threads + [2, 3].map { |number| asking { @said << number } } +
+      %i[first second].map { |name| asking(pressing: true) { @said << name } }
   end
 
   # Whoever waits for a lock holds nobody up, and goes on before those who have not begun.

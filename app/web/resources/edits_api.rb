@@ -39,7 +39,7 @@ module VastLattice
         # resolved any more, and the errors that they would bring.
         post '/:slug/foresee', needs: :read do |slug|
           edits = Array(sent['edits'])
-          current, foreseen, around = store.foresee(slug, follow: following(edits)) { |family| edited(family, edits) }
+          current, foreseen, around = store.foresee(slug, **following(edits)) { |family| edited(family, edits) }
           picture = foreseen_picture(foreseen) if sent['picture']
           others = around.map do |one|
             told = { name: one.stored.record.name, slug: one.stored.slug, findings: one.fresh.map(&:to_tree) }
@@ -53,27 +53,33 @@ module VastLattice
           answer(uses: Family::Uses.new(store.find(slug).family, text_of('kind'), text_of('name'), table: text_of('table')).to_tree)
         end
 
-        # What others changed since a version, and what the edits from one version to another touch.
+        # What others changed since a version. Where nothing was changed anywhere since the change that was the "latest" of all, that alone
+        # is told, for the price of one look at an index: pages ask every few seconds.
         get '/:slug/since', needs: :read do |slug|
+          latest = store.latest
+          next answer(latest: latest) if params['latest'] == latest.to_s
+
           changes = store.since(slug, count_of('version', 0..))
           inner = params['inner'] ? store.inner_since(slug, count_of('inner', 0..)) : []
-          answer(version: store.version(slug), changes: changes.map(&:told),
+          answer(latest: latest, version: store.version(slug), changes: changes.map(&:told),
                  inner: inner.map { |change| inner_tree(change) })
         end
 
+        # What undo and redo would do; with "page", what that page shows now (Fragments).
         get '/:slug/steps', needs: :read do |slug|
           undo, redo_step = store.next_steps(slug)
-          answer(undo: undo, redo: redo_step)
+          answer(undo: undo, redo: redo_step, page: fragments(store.find(slug)))
         end
 
+        # What the edits from one version to another touch.
         get '/:slug/blast', needs: :read do |slug|
           from, till = %w[from till].map { |key| count_of(key, 0..) }
           before, after = [from, till].map { |version| store.at(slug, version) }
           refuse('The history does not reach back so far.') unless before && after
           others = store.around(slug, from, till).map do |record, earlier, later|
-            { name: record.name, slug: record.slug, blast: Checks::BlastRadius.new(earlier, later, listed: 0).to_tree }
+            { name: record.name, slug: record.slug, blast: Variants::BlastRadius.new(earlier, later, listed: 0).to_tree }
           end
-          blast = Checks::BlastRadius.new(before.plan, after.plan).to_tree
+          blast = Variants::BlastRadius.new(before.plan, after.plan).to_tree
           answer(blast: blast, kept: kept_touched(slug, before.plan, after.plan), others: others)
         end
       end
@@ -93,13 +99,13 @@ module VastLattice
 
       # The family Stored after edits; where others need what goes, they are told whether it can go there, too.
       def made(slug, edits)
-        store.edit(slug, version: sent['version'], person: person, follow: following(edits)) { |family| edited(family, edits) }
+        store.edit(slug, version: sent['version'], person: person, **following(edits)) { |family| edited(family, edits) }
       rescue Storage::Used => e
         raise Storage::Used.new(e.findings, along: !sent['along'] && Plan::TakenAlong.any?(edits))
       end
 
-      # What becomes of families around it: names follow; with "along" what is removed goes there, too.
-      def following(edits) = sent['along'] ? Plan::TakenAlong.of(edits) : Plan::Following.of(edits)
+      # What those that use it follow: names; with "along" what is removed goes there, too.
+      def following(edits) = { edits: edits.grep(Hash), along: sent['along'] ? true : false }
 
       # What the variant in view would look like, in the view that is asked for; nil where nothing can be drawn.
       def foreseen_picture(plan)
@@ -111,7 +117,7 @@ module VastLattice
       # What one family comes to by a change.
       def consequences(before, after)
         changes = Family::Difference.between(before.family, after.family).map(&:to_s)
-        { blast: Checks::BlastRadius.new(before, after).to_tree, findings: (after.errors - before.errors).first(3).map(&:to_tree),
+        { blast: Variants::BlastRadius.new(before, after).to_tree, findings: (after.errors - before.errors).first(3).map(&:to_tree),
           changes: changes.first(LISTED), changed: changes.size }
       end
 
@@ -134,6 +140,7 @@ module VastLattice
         undo, redo_step = store.next_steps(slug)
         shown = Serving::Showing.new(env).of("/api/families/#{slug}/outcome?#{request.query_string}") { state(stored) }
         shown = Serving::Showing.new(env).of { shown.merge(yield) } if block_given?
+        shown = Serving::Showing.new(env).of { shown.merge('page' => fragments(stored)).compact }
         { 'version' => stored.version, **shown, 'undo' => undo, 'redo' => redo_step, **meanwhile(stored) }
       end
 
@@ -142,7 +149,7 @@ module VastLattice
         table = stored.family.table(text_of('sheet'))
         return {} unless table && stored.plan.runnable?
 
-        { 'resolved' => Checks::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan), display: shown_units).to_tree(row_numbers) }
+        { 'resolved' => Variants::ResolvedRows.new(stored.plan, table, PickParams.fitting(pick, stored.plan), display: shown_units).to_tree(row_numbers) }
       end
     end
   end

@@ -17,7 +17,7 @@ module VastLattice
         get '/:slug/interference/all', needs: :read do |slug|
           stored = store.find(slug)
           stored.plan.ensure_runnable
-          tree = Checks::Interferences.new(stored.plan).to_tree(from: count_of('from', 0..Checks::Variants::MOST))
+          tree = Checks::Interferences.new(stored.plan).to_tree(from: count_of('from', 0..Variants::All::MOST))
           answer(tree.merge('version' => stored.version, 'found' => tree['found'].map { |found| placed(found) }))
         end
       end

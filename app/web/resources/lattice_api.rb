@@ -25,8 +25,8 @@ module VastLattice
       def lattice(slug)
         stored = store.find(slug)
         table = present('table')
-        Checks::Lattice.new(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan),
-                            verdicts: verdicts(stored))
+        Variants::Lattice.new(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan),
+                              verdicts: verdicts(stored))
       end
     end
   end

@@ -35,7 +35,7 @@ module VastLattice
         @level ? @list.level(@level) : @list.indented
       end
 
-      def mass_text(mass) = mass && Checks::Figures.mass_text(mass)
+      def mass_text(mass) = mass && Variants::Figures.mass_text(mass)
       def price_text(price) = price&.to_s
     end
   end

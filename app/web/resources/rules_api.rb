@@ -14,8 +14,8 @@ module VastLattice
         # A condition as text and as a tree of picks (Formula::Picked), whichever of the two was sent; and what is wrong with it.
         post('/:slug/conditions', needs: :read) { |slug| answer(condition_tree(store.find(slug).plan)) }
 
-        # A form to begin with (Checks::FormProposal), called +name+.
-        get('/:slug/form', needs: :read) { |slug| answer(form: Checks::FormProposal.new(store.find(slug).plan).to_tree(Family::Edits.checked_name(text_of('name')))) }
+        # A form to begin with (Guide::FormProposal), called +name+.
+        get('/:slug/form', needs: :read) { |slug| answer(form: Guide::FormProposal.new(store.find(slug).plan).to_tree(Family::Edits.checked_name(text_of('name')))) }
 
         # Who decides whom (Plan::Links).
         get('/:slug/links', needs: :read) { |slug| answer(Plan::Links.new(store.find(slug).plan).to_tree) }
@@ -48,15 +48,15 @@ module VastLattice
           answer(rule_tables: read_apart { rule_tables(bytes, sent_name, plan) })
         end
 
-        # A rule as a rule table, and the other way round, both in plain form, by name (Checks::RuleForms).
+        # A rule as a rule table, and the other way round, both in plain form, by name (Exchange::RuleForms).
         post('/:slug/rules/as_table', needs: :read) do |slug|
           plan = store.find(slug).plan
-          answer(rule_table: Checks::RuleForms.new(plan).table_of(named(plan.family.rules)))
+          answer(rule_table: Exchange::RuleForms.new(plan).table_of(named(plan.family.rules)))
         end
 
         post('/:slug/rule_tables/as_rule', needs: :read) do |slug|
           plan = store.find(slug).plan
-          answer(rule: Checks::RuleForms.new(plan).rule_of(named(plan.family.rule_tables)))
+          answer(rule: Exchange::RuleForms.new(plan).rule_of(named(plan.family.rule_tables)))
         end
       end
 

@@ -17,7 +17,7 @@ module VastLattice
         get '/:slug/tables/:table/resolved', needs: :read do |slug, name|
           stored = store.find(slug)
           fitting = PickParams.fitting(pick, stored.plan)
-          rows = Checks::ResolvedRows.new(stored.plan, table_of(stored, name), fitting, display: shown_units).to_tree(row_numbers)
+          rows = Variants::ResolvedRows.new(stored.plan, table_of(stored, name), fitting, display: shown_units).to_tree(row_numbers)
           answer(version: stored.version, rows: rows)
         end
 
@@ -35,7 +35,7 @@ module VastLattice
           plan = stored.plan
           table = table_of(stored, name)
           chosen = given_keys.select { |target, text| table.column(target) && !text.empty? }
-          rows = plan.runnable? ? Checks::RowSearch.new(plan, table).rows(chosen) : table.narrowed(chosen)
+          rows = plan.runnable? ? Variants::RowSearch.new(plan, table).rows(chosen) : table.narrowed(chosen)
           answer(rows: rows.first(200).map(&:name), count: rows.size,
                  values: table.key_columns.to_h { |column| [column.target, table.key_values(column.target, chosen)] })
         end

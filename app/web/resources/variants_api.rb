@@ -14,7 +14,7 @@ module VastLattice
         get '/:slug/pairs', needs: :read do |slug|
           stored = store.find(slug)
           one, other = %w[down across].map { |key| table_of(stored, text_of(key)) }
-          answer(Checks::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan), verdicts: verdicts(stored)).to_tree)
+          answer(Variants::Pairs.new(stored.plan, one, other, PickParams.fitting(pick, stored.plan), verdicts: verdicts(stored)).to_tree)
         end
 
         get '/:slug/variants', needs: :read do |slug|
@@ -24,8 +24,8 @@ module VastLattice
         # The list of complete variants, a page of it; count=yes counts them all.
         get '/:slug/complete', needs: :read do |slug|
           stored = store.find(slug)
-          complete = Checks::CompleteVariants.new(stored.plan, verdicts: verdicts(stored))
-          page = complete.page(from: count_of('from', 0..Checks::Variants::MOST), text: text_of('text')[0, 100], only: text_of('only'))
+          complete = Variants::Complete.new(stored.plan, verdicts: verdicts(stored))
+          page = complete.page(from: count_of('from', 0..Variants::All::MOST), text: text_of('text')[0, 100], only: text_of('only'))
           answer(page.merge(params['count'] == 'yes' ? complete.count : {}))
         end
 
@@ -49,7 +49,7 @@ module VastLattice
           across = across(stored)
           numbers = Array(params['rows']).filter_map { |name| across.number(name) }.uniq
           picks = numbers.to_h { |number| [across.name(number), across.pick(number)] }
-          comparison = Checks::Comparison.new(stored.plan, picks, display: shown_units)
+          comparison = Variants::Comparison.new(stored.plan, picks, display: shown_units)
           answer(comparison.to_tree.merge('pictures' => comparison.pictures(side, width: 520.0)))
         end
 
@@ -71,7 +71,7 @@ module VastLattice
       # What stands beside each other: the rows of the table that the address names, or complete variants.
       def across(stored)
         table = present('table')
-        Checks::Across.of(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan))
+        Variants::Across.of(stored.plan, table && table_of(stored, table), PickParams.fitting(pick, stored.plan))
       end
 
       def cards(results)

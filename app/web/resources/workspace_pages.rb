@@ -15,8 +15,7 @@ module VastLattice
         get '/:slug/:stage', needs: :read do |slug, verb|
           stage = Stage.find(verb) || raise(NotInFamily.new('stage', verb, Stage::ALL.map(&:verb)))
           stored = store.find(slug)
-          @page = WorkspacePage.new(stored, stage, pick_for(stage, stored), store, open: params['open'].to_s, tab: params['tab'].to_s,
-                                                                                   picture: remembered_picture, display: shown_units)
+          @page = workspace_page(stored, stage, pick_for(stage, stored), remembered_picture)
           @title = "#{stored.family.name} · #{stage.title}"
           erb :workspace
         end

@@ -37,8 +37,9 @@ module VastLattice
 
       def collision(name, label, variants)
         told = Finding.new(code: :label_collides, level: :error, place: Place.at('patterns', name),
-                           message: "#{variants.first(4).map(&:name).join(', ')} have the same #{name.tr('_', ' ')}, #{label}.",
-                           remedy: 'Put what differs between them into the pattern.')
+                           wording: Wording[:variants_have_the_same_name_label,
+                                            variants: variants.first(4).map(&:name), name: name.tr('_', ' '), label: label],
+                           advice: Wording[:put_what_differs_between_them_into])
         Gathering::Found.new(finding: told, rows: variants.first.rows, count: variants.size)
       end
     end

@@ -68,22 +68,22 @@ module VastLattice
       def without_effect(decided)
         feature = decided.target.subject.title
         finding(:no_effect, :note, Place.at('rules', decided.rule.rule.name),
-                "Wherever this rule decides whether #{feature} is #{decided.target.kind}, it is suppressed anyway.",
-                'Fine if only forms can need it; else remove the effect.')
+                Wording[:wherever_this_rule_decides_whether_feature, feature: feature, kind: decided.target.kind],
+                Wording[:fine_if_only_forms_can_need])
       end
 
       def unbuilt(feature)
-        finding(:never_built, :warning, @plan.symbols["#{feature.name}.built"].place, "No variant builds #{feature.title}.",
-                'Check its condition and the rules, or remove it.')
+        finding(:never_built, :warning, @plan.symbols["#{feature.name}.built"].place,
+                Wording[:no_variant_builds_feature, feature: feature.title], Wording[:check_its_condition_and_the_rules])
       end
 
       def unapplied(rule)
-        finding(:never_applied, :note, Place.at('rules', rule.rule.name), 'No variant of the tables meets a condition of this rule.',
-                'Fine if only forms can; else check the condition.')
+        finding(:never_applied, :note, Place.at('rules', rule.rule.name), Wording[:no_variant_of_the_tables_meets],
+                Wording[:fine_if_only_forms_can_else_check])
       end
 
       def finding(code, level, place, message, remedy)
-        Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
+        Finding.new(code: code, level: level, wording: message, place: place, advice: remedy)
       end
     end
   end

@@ -38,9 +38,9 @@ module VastLattice
         # The same as a finding of the family.
         def told
           both = rules.map { |name| "\"#{name}\"" }.join(' and ')
-          Finding.new(code: :can_disagree, level: :warning, place: finding.place, about: { 'rules' => rules },
-                      message: "Rules can disagree on #{target.name}: with #{example}, #{both} say different things.",
-                      remedy: 'Change the condition of one, or join them in one else-if chain.')
+          Finding.new(code: :can_disagree, level: :warning, place: finding.place, data: { 'rules' => rules },
+                      wording: Wording[:rules_can_disagree_on_target_with_example, target: target.name, example: example, both: both],
+                      advice: Wording[:change_the_condition_of_one_or_join])
         end
       end
 
@@ -67,8 +67,8 @@ module VastLattice
       def left_out
         return [] unless @left_in_all.negative?
 
-        [Finding.new(code: :sampled, level: :note, place: Place.at('rules'), remedy: 'Try a single rule to see all that it can do.',
-                     message: "Of rules that may disagree #{IN_ALL} products were tried; not every two were looked at.")]
+        [Finding.new(code: :sampled, level: :note, place: Place.at('rules'), advice: Wording[:try_a_single_rule_to_see_all],
+                     wording: Wording[:of_rules_that_may_disagree_in_all, in_all: IN_ALL])]
       end
 
       private

@@ -16,7 +16,7 @@ module VastLattice
           return finding if names.empty?
 
           more = count > names.size ? " and #{count - names.size} more" : ''
-          finding.with(message: "#{names.join(', ')}#{more}: #{finding.message}")
+          finding.with(wording: Wording[:what_problem, what: "#{names.join(', ')}#{more}", problem: finding.wording])
         end
 
         def to_tree = finding.to_tree.merge('names' => names, 'rows' => rows, 'count' => count)
@@ -26,7 +26,7 @@ module VastLattice
         @found = {}
       end
 
-      # Notes that a Variants::Variant, or nothing but the family, shows a Finding.
+      # Notes that a Variants::All::Variant, or nothing but the family, shows a Finding.
       def add(finding, variant = nil)
         known = @found[[finding.code, finding.place&.path]] ||= { finding: finding, names: [], rows: variant&.rows || {}, count: 0 }
         return if variant.nil? || known[:last] == variant.name

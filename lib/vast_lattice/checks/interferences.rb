@@ -9,7 +9,7 @@ module VastLattice
 
       def initialize(plan)
         @plan = plan
-        @variants = Variants.new(plan)
+        @variants = Variants::All.new(plan)
       end
 
       # Plain form of what is found from a variant on (its number, from 0): "variants" that there are, "looked" how many were looked
@@ -45,7 +45,7 @@ module VastLattice
 
       private
 
-      def size = [@variants.size, Variants::MOST].min
+      def size = [@variants.size, Variants::All::MOST].min
 
       def in_variant(variant)
         Interferences.of(variant.result).map { |one| one.merge('variant' => variant.name, 'rows' => variant.rows) }

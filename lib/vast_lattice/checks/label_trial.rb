@@ -19,7 +19,7 @@ module VastLattice
         reader = Plan::Reader.new(@plan.symbols)
         pattern = Plan::LabelPattern.read(name, text, reader)
         wrong = reader.findings.first
-        raise Error.new(wrong.message, remedy: wrong.remedy) if wrong
+        raise Error.new(wrong.wording, remedy: wrong.advice) if wrong
 
         labels = Plan::Labels.new([pattern], @plan.targets, @plan.lists)
         found = variants(rows_of).map { |variant| [variant.name, labels.write(variant.outcome.values)[name]] }
@@ -38,17 +38,22 @@ module VastLattice
         labels = Plan::Labels.new([Plan::LabelPattern.read('name', text, reader)], @plan.targets, @plan.lists)
         named = variants(table.name).zip(table.rows).map { |variant, row| [row.name, labels.write(variant.outcome.values)['name']] }
         row, = named.find { |_, label| label.nil? }
-        row ? raise(Error.new("In row #{row} the pattern is undefined.", remedy: 'Change the pattern or the row.')) : named.to_h
+        if row
+          raise(Error.new(Wording[:in_row_row_the_pattern_is_undefined, row: row],
+                          remedy: Wording[:change_the_pattern_or_the_row]))
+        else
+          named.to_h
+        end
       end
 
       private
 
       # All variants, or those of one table with the others at their default rows.
       def variants(rows_of)
-        return Variants.new(@plan).to_a unless rows_of
+        return Variants::All.new(@plan).to_a unless rows_of
 
         others = @plan.family.variant_tables.reject { |table| table.name.casecmp?(rows_of) || table.rows.empty? }
-        Variants.new(@plan, within: others.to_h { |table| [table.name, [table.rows[table.default_row_index].name]] }).to_a
+        Variants::All.new(@plan, within: others.to_h { |table| [table.name, [table.rows[table.default_row_index].name]] }).to_a
       end
     end
   end

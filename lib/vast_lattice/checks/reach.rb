@@ -77,23 +77,23 @@ module VastLattice
       def always? = @rule.conditions.one? && @rule.rule.otherwise.empty? && !@taken[1] && !@rule.conditions.first.constant?
 
       def always
-        Finding.new(code: :always_fires, level: :note, place: condition(0), message: 'This condition always holds, whatever is allowed.',
-                    remedy: 'Fine if that is meant; else check its limits.')
+        Finding.new(code: :always_fires, level: :note, place: condition(0),
+                    wording: Wording[:this_condition_always_holds_whatever_is_allowed], advice: Wording[:fine_if_that_is_meant_else_check])
       end
 
       def never(branch)
         message = if @held[branch]
-                    'This branch is never taken: those before it take all that it would.'
+                    Wording[:this_branch_is_never_taken_those_before]
                   else
-                    'This condition can never hold, whatever is allowed.'
+                    Wording[:this_condition_can_never_hold_whatever]
                   end
-        Finding.new(code: :never_fires, level: :warning, place: condition(branch), message: message,
-                    remedy: 'Check the condition, and the limits of what it reads; or remove it.')
+        Finding.new(code: :never_fires, level: :warning, place: condition(branch), wording: message,
+                    advice: Wording[:check_the_condition_and_the_limits])
       end
 
       def never_otherwise
         Finding.new(code: :never_fires, level: :warning, place: Place.at('rules', @rule.rule.name, 'otherwise'),
-                    message: 'The otherwise is never taken: the conditions before it always hold.', remedy: 'Check them, or remove it.')
+                    wording: Wording[:the_otherwise_is_never_taken_the_conditions], advice: Wording[:check_them_or_remove])
       end
 
       def condition(branch) = Place.at('rules', @rule.rule.name, *@rule.rule.condition_path(branch))

@@ -30,30 +30,31 @@ module VastLattice
 
       private
 
-      def remedy(title, *edits) = Remedy.new(title, edits)
+      def remedy(title, *edits) = Remedy.new(title.to_s, edits)
 
       def without_step(_found, path)
         name = path.last
-        remedy("Remove the step #{name}", { 'do' => 'remove_feature', 'feature' => name }) unless spoken_of?('feature', name)
+        remedy(Wording[:remove_the_step_name, name: name], { 'do' => 'remove_feature', 'feature' => name }) unless spoken_of?('feature',
+                                                                                                                              name)
       end
 
       def without_parameter(_found, path) = remedy("Remove #{path[1]}", { 'do' => 'remove_parameter', 'name' => path[1] })
 
       def without_row(_found, path)
-        remedy("Remove the row #{path[3]}", { 'do' => 'remove_rows', 'table' => path[1], 'rows' => [path[3]] })
+        remedy(Wording[:remove_the_row_path, path: path[3]], { 'do' => 'remove_rows', 'table' => path[1], 'rows' => [path[3]] })
       end
 
       # The branch that is never taken; all of the rule where nothing else is left.
       def without_branch(_found, path)
         rule = @family.rule(path[1]) or return
-        return put("Remove the otherwise of #{rule.name}", rule.with(otherwise: [])) if path[2] == 'otherwise'
+        return put(Wording[:remove_the_otherwise_of_rule, rule: rule.name], rule.with(otherwise: [])) if path[2] == 'otherwise'
 
         branch = path[2] == 'when' ? 0 : path[3].to_i + 1
         left = rule.branches.dup.tap { |list| list.delete_at(branch) }
-        return put("Remove that branch of #{rule.name}", rule.with(branches: left)) if left.any?
+        return put(Wording[:remove_that_branch_of_rule, rule: rule.name], rule.with(branches: left)) if left.any?
         return unless rule.otherwise.empty?
 
-        remedy("Remove the rule #{rule.name}", { 'do' => 'remove_rule', 'name' => rule.name })
+        remedy(Wording[:remove_the_rule_rule, rule: rule.name], { 'do' => 'remove_rule', 'name' => rule.name })
       end
 
       def put(title, *rules, without: [])
@@ -69,14 +70,15 @@ module VastLattice
         return unless names.size == 2 && one && other && one.otherwise.empty? && one.set == other.set
 
         chain = one.with(branches: one.branches + other.branches, otherwise: other.otherwise)
-        put("Join them in one chain: #{one.name}, else #{other.name}", chain, without: [other.name])
+        put(Wording[:join_them_in_one_chain_one_else, one: one.name, other: other.name], chain, without: [other.name])
       end
 
       # What a rule sets in some cases only gets the otherwise: the value that it has by the first branch, to be changed.
       def otherwise(_found, path)
         rule = @family.rules.find { |own| own.otherwise.empty? && own.branches.all? { |branch| set(branch, path[1]) } } or return
         effect = set(rule.branches.last, path[1])
-        put("Add an otherwise to #{rule.name}: #{path[1]} #{effect.arguments['to']}", rule.with(otherwise: [effect]))
+        put(Wording[:add_an_otherwise_to_rule_path_arguments, rule: rule.name, path: path[1], arguments: effect.arguments['to']],
+            rule.with(otherwise: [effect]))
       end
 
       def set(branch, name) = branch.effects.find { |effect| effect.kind == 'set' && effect.target.casecmp?(name) }
@@ -115,7 +117,7 @@ module VastLattice
         wrong = text[span.start, span.length]
         meant = Nearest.to(wrong, @plan.symbols.scope.names) or return
         typed = text.dup.tap { |own| own[span.start, span.length] = meant }
-        title = "Type #{meant} for #{wrong}"
+        title = Wording[:type_meant_for_wrong, meant: meant, wrong: wrong]
         path.first == 'rules' ? changed_rule(path, typed, title) : in_cell(path, typed, title)
       end
 

@@ -82,8 +82,8 @@ module VastLattice
         conditions.select { |_, typed| Reach.never?(@plan, typed) }.map do |(form, numbers, _), _|
           place = Place.at('forms', form, *Family::Form.path(numbers))
           Gathering::Found.new(finding: Finding.new(code: :never_shown, level: :note, place: place,
-                                                    message: 'This can never be there, whatever is answered.',
-                                                    remedy: 'Check its condition, or remove it.'))
+                                                    wording: Wording[:this_can_never_be_there_whatever],
+                                                    advice: Wording[:check_its_condition_or_remove]))
         end
       end
 
@@ -115,13 +115,13 @@ module VastLattice
       def tell_seen(levels, short:)
         @looked = levels.size
         @shapes = @looked if short
-        @levels = levels.map { |level| Verdicts::LETTERS.fetch(level) }.join
-        @valid = @looked - @levels.count(Verdicts::LETTERS[:error])
+        @levels = levels.map { |level| Variants::Verdicts::LETTERS.fetch(level) }.join
+        @valid = @looked - @levels.count(Variants::Verdicts::LETTERS[:error])
       end
 
       # What is worst of a variant, or nil.
       def level(variant, gathering, doubled)
-        shape = Figures.of(variant.outcome).findings
+        shape = Variants::Figures.of(variant.outcome).findings
         shape.each { |finding| gathering.add(finding, variant) }
         return :error if doubled.any? { |name, labels| labels.include?(variant.outcome.labels[name]) }
 

@@ -42,8 +42,8 @@ module VastLattice
       def refused
         @valid.reject { |_, fine| fine == true }.map do |(table, row), finding|
           told = Finding.new(code: :row_refused, level: :error, place: Place.at('tables', table, 'rows', row),
-                             remedy: 'Change the row, or what refuses it.',
-                             message: "Row #{row} of table #{table} is in no valid variant: #{finding.message}")
+                             advice: Wording[:change_the_row_or_what_refuses],
+                             wording: Wording[:row_row_of_table_table, row: row, table: table, finding: finding.wording])
           Gathering::Found.new(finding: told, rows: { table => row })
         end
       end

@@ -20,7 +20,7 @@ module VastLattice
         @with = with
         @without = without
         @bound = with.bound.sources.find { |bound| bound.source.name == name }
-        @contrast = Contrast.new(without, with)
+        @contrast = Variants::Contrast.new(without, with)
         @work = WORK
       end
 
@@ -31,7 +31,7 @@ module VastLattice
       def to_tree(pick)
         return NOTHING unless @bound && @with.runnable? && @without.runnable?
 
-        rows = Variants.new(@with).first(@bound.late? ? MOST_SHAPES : MOST).map { |variant| row(variant) }
+        rows = Variants::All.new(@with).first(@bound.late? ? MOST_SHAPES : MOST).map { |variant| row(variant) }
         rows = rows.partition { |row| row['texts'].any? }.flatten(1)
         { 'rows' => rows, 'borders' => borders(pick), 'taken' => taken(rows), 'applies' => rows.count { |row| applies?(row['branch']) },
           'changed' => rows.count { |row| row['texts'].any? }, 'variants' => rows.size, 'of' => @with.family.variant_count,
@@ -78,10 +78,10 @@ module VastLattice
       def weighed(change, pair)
         return unless @bound.late? || (change && @work.positive?)
 
-        figures, points = Geometry::Work.counted { pair.map { |outcome| Figures.of(outcome) } }
+        figures, points = Geometry::Work.counted { pair.map { |outcome| Variants::Figures.of(outcome) } }
         @work -= SHAPE + points
         change&.weighed(figures.map(&:mass), figures.map(&:findings), pair.zip(figures).map do |outcome, figure|
-          Figures.price(outcome, figure)
+          Variants::Figures.price(outcome, figure)
         end)
         figures
       end

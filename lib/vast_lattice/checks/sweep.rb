@@ -8,7 +8,7 @@ module VastLattice
       include Enumerable
 
       # Up to so many variants all are looked at.
-      MOST = Variants::MOST
+      MOST = Variants::All::MOST
       # So many variants are looked at between two signs of life.
       OFTEN = 100
       # Steps in which those are taken that are spread.
@@ -19,13 +19,13 @@ module VastLattice
       def initialize(plan, tick: nil)
         @plan = plan
         @tick = tick
-        @variants = Variants.new(plan)
+        @variants = Variants::All.new(plan)
       end
 
       # Whether all variants are looked at.
       def whole? = @variants.size <= MOST
 
-      # Yields Variants::Variant; some come twice where there are very many.
+      # Yields Variants::All::Variant; some come twice where there are very many.
       def each
         return enum_for(:each) unless block_given?
 
@@ -56,8 +56,8 @@ module VastLattice
 
         less = ", of #{shapes} of them also their shape" if shapes
         [Finding.new(code: :sampled, level: :note, place: Place.at('tables'),
-                     message: "Of #{@variants.size} variants every row of every table and #{MOST} evenly spread were looked at#{less}.",
-                     remedy: 'What no row shows by itself may be missed.')]
+                     wording: Wording[:of_variants_variants_every_row_of_every, variants: @variants.size, most: MOST, less: less],
+                     advice: Wording[:what_no_row_shows_by_itself_may])]
       end
 
       private
@@ -73,7 +73,7 @@ module VastLattice
         tables = @plan.family.variant_tables.reject { |table| table.rows.empty? }
         tables.map do |table|
           others = (tables - [table]).to_h { |other| [other.name, [other.rows[other.default_row_index].name]] }
-          own = Variants.new(@plan, within: others)
+          own = Variants::All.new(@plan, within: others)
           [own.size, own.method(:at)]
         end
       end

@@ -30,7 +30,7 @@ module VastLattice
 
       private
 
-      def variants = @variants ||= Variants.new(@plan).first(MOST)
+      def variants = @variants ||= Variants::All.new(@plan).first(MOST)
       def outcomes = variants.map { |variant| variant.result.outcome }
 
       # A base price may use what is measured on the shape, so it is tried in the family itself; over all variants where it does not.
@@ -47,7 +47,7 @@ module VastLattice
         return unless finding
 
         span = finding.place.span || Formula::Span.new(start: 0, length: 0)
-        raise Formula::Error.new(finding.message, span: span, remedy: finding.remedy, code: finding.code)
+        raise Formula::Error.new(finding.wording, span: span, remedy: finding.advice, code: finding.code)
       end
 
       # The Price of the base price, which is the line of no rule.

@@ -11,7 +11,7 @@ module VastLattice
         @keys.to_a.group_by { |name, _| Name.read(name).first }.each do |name, pairs|
           table = plan.family.table(name) || misused("There is no table \"#{name}\".", 'Write --key TABLE.COLUMN=VALUE.')
           keys = pairs.to_h { |key, value| [(Name.read(key).rest || key).to_s, value] }
-          search = Checks::RowSearch.new(plan, table)
+          search = Variants::RowSearch.new(plan, table)
           rows = search.rows(keys)
           raise CommandLine::Misused, search.refusal(keys, rows) unless rows.size == 1
 

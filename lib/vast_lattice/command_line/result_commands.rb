@@ -16,6 +16,16 @@ module VastLattice
         0
       end
 
+      # A drawing sheet.
+      def sheet
+        formats = Results::DrawingSheet::WRITERS.keys
+        @format ||= formats.first
+        misused("There is no format \"#{@format}\".", "Write one of #{formats.join(', ')}.") unless formats.include?(@format)
+
+        @result = "drawing_sheet.#{@format}"
+        write
+      end
+
       def results
         found = plan or return 2
         rows = Results.of(Results::Subject.new(plan: found)).map do |format|

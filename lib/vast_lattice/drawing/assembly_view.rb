@@ -45,7 +45,7 @@ module VastLattice
         @box ||= if @options.extent
                    Geometry::Box.new(**%i[left right bottom top].zip(@options.extent).to_h)
                  else
-                   corners = @bodies.flat_map { |body| body.bounds.corners.map { |corner| @view.local(body.frame.point(*corner)) } }
+                   corners = @bodies.flat_map { |body| body.corners.map { |corner| @view.local(corner) } }
                    xs, ys, = corners.transpose
                    Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
                  end

@@ -30,6 +30,9 @@ module VastLattice
         "#{count - 1} × #{pitch(feature, count)}"
       end
 
+      # Whether a size of a feature is said.
+      def shown?(_feature, _name) = true
+
       # Of a measure of a feature, of its pattern, of the stock, or of anything else.
       def of(feature, name, amount) = text(feature.feature.dimensions[name], amount, unit(feature.kind, name))
 

@@ -8,7 +8,7 @@ module VastLattice
       def self.of(results, view)
         frame = Views::FRAMES.fetch(view)
         points = results.flat_map do |result|
-          result.model.bodies.flat_map { |solid| solid.bounds.corners.map { |corner| frame.local(solid.frame.point(*corner)) } }
+          result.model.bodies.flat_map { |solid| solid.corners.map { |corner| frame.local(corner) } }
         end
         return if points.empty?
 

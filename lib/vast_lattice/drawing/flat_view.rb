@@ -42,18 +42,8 @@ module VastLattice
         @canvas.to_svg(@width, @height, "Flat pattern of #{@solid.part.title}", role: @interactive ? 'group' : 'img')
       end
 
-      private
-
+      # The outer rings with their holes, without the openings of features.
       def rings = @rings ||= Geometry::Planar.rings(@flat.area)
-
-      def lay_out
-        xs, ys = rings.flat_map(&:first).transpose
-        @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
-        room = { left: MARGIN, right: MARGIN, above: ABOVE, below: BELOW }
-        @paper = Paper.fitting(@box, room, width: @width, height: @wanted, tallest: @tallest, least: ModelView::LEAST)
-        @notes = Notes.new(bend_notes, @width)
-        @height = [@wanted || 0, @paper.y(@box.bottom) + BELOW + @notes.lay_out(@paper)].max
-      end
 
       # "90° to the front, R3"
       def bend_notes
@@ -65,6 +55,24 @@ module VastLattice
         end
       end
 
+      # Where the openings of features come to lie: {feature => [Loop, …]}.
+      def openings
+        shown = @solid.features.select { |feature| feature.shown? && feature.loops.any? }
+        shown.to_h { |feature| [feature, panel_of(feature)] }.compact
+             .to_h { |feature, panel| [feature, feature.loops.map { |loop| flat_loop(feature, panel, loop) }] }
+      end
+
+      private
+
+      def lay_out
+        xs, ys = rings.flat_map(&:first).transpose
+        @box = Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
+        room = { left: MARGIN, right: MARGIN, above: ABOVE, below: BELOW }
+        @paper = Paper.fitting(@box, room, width: @width, height: @wanted, tallest: @tallest, least: ModelView::LEAST)
+        @notes = Notes.new(bend_notes, @width)
+        @height = [@wanted || 0, @paper.y(@box.bottom) + BELOW + @notes.lay_out(@paper)].max
+      end
+
       def bends
         @flat.bends.map(&:line).each do |from_x, from_y, till_x, till_y|
           @canvas.line(@paper.x(from_x), @paper.y(from_y), @paper.x(till_x), @paper.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
@@ -73,10 +81,9 @@ module VastLattice
       end
 
       def features
-        @solid.features.select { |feature| feature.shown? && feature.loops.any? }.each do |feature|
-          panel = panel_of(feature) or next
+        openings.each do |feature, loops|
           @canvas.feature(feature, interactive: @interactive) do
-            data = feature.loops.map { |loop| @paper.loop_path(flat_loop(feature, panel, loop)) }.join
+            data = loops.map { |loop| @paper.loop_path(loop) }.join
             @canvas.path(data, fill: '#ffffff', stroke: ModelView::EDGE, stroke_width: 1.2)
           end
         end

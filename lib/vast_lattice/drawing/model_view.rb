@@ -79,14 +79,13 @@ module VastLattice
       def sorted = @solids.sort_by { |solid| reach(solid)[2] }
 
       def reach(solid)
-        points = solid.bounds.corners.map { |corner| @view.local(solid.frame.point(*corner)) }
-        points.transpose.map(&:max)
+        solid.corners.map { |corner| @view.local(corner) }.transpose.map(&:max)
       end
 
       # A point of the plane of the section, across an axis of the whole.
       def plane
         axis = Views::SECTIONS.keys.index(@options.axis)
-        low, high = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner)[axis] } }.minmax
+        low, high = @solids.flat_map(&:corners).map { |corner| corner[axis] }.minmax
         Array.new(3, 0.0).tap { |point| point[axis] = low + ((high - low) * @options.cut) }
       end
 
@@ -105,7 +104,7 @@ module VastLattice
       end
 
       def model_box
-        xs, ys, = @solids.flat_map { |solid| solid.bounds.corners.map { |corner| @view.local(solid.frame.point(*corner)) } }.transpose
+        xs, ys, = @solids.flat_map(&:corners).map { |corner| @view.local(corner) }.transpose
         Geometry::Box.new(left: xs.min, right: xs.max, bottom: ys.min, top: ys.max)
       end
 

@@ -11,8 +11,8 @@ module VastLattice
       ROW = %w[count pitch].freeze
 
       # +box+ is what the overall dimensions measure; +rows+ are the names of features whose row has a dimension line, +placed+
-      # of those whose places have.
-      def initialize(solid, view, box, name, texts, rows: [], placed: [])
+      # of those whose places have; +homes+ are the views that there are, the first of them for all that none of them looks onto.
+      def initialize(solid, view, box, name, texts, rows: [], placed: [], homes: HOMES)
         @solid = solid
         @box = box
         @view = view
@@ -20,6 +20,7 @@ module VastLattice
         @texts = texts
         @rows = rows
         @placed = placed
+        @homes = homes
       end
 
       # [[feature or nil, text, anchor in mm of the view or nil], …]
@@ -30,7 +31,7 @@ module VastLattice
       end
 
       # What is said of the stock in this view, if anything.
-      def of_stock = @name == 'front' && !stock.empty? ? [stock] : []
+      def of_stock = @name == @homes.first && !stock.empty? ? [stock] : []
 
       # "4 × ⌀9, 3 deep, rows 2, row pitch 70, 12 mm from left".
       def text(feature)
@@ -42,7 +43,8 @@ module VastLattice
       private
 
       def sizes(feature)
-        words = SizeWords.of_feature(feature.kind, feature.numbers.measures) { |measure, amount| @texts.of(feature, measure.name, amount) }
+        amounts = feature.numbers.measures.select { |name, _| @texts.shown?(feature, name) }
+        words = SizeWords.of_feature(feature.kind, amounts) { |measure, amount| @texts.of(feature, measure.name, amount) }
         words.join(', ')
       end
 
@@ -93,10 +95,10 @@ module VastLattice
       end
 
       def home(feature)
-        return 'front' unless feature.seat
+        return @homes.first unless feature.seat
 
         n = feature.seat.frame.within(@solid.frame)
-        HOMES.find { |name| n.parallel?(Views::FRAMES.fetch(name).n) } || 'front'
+        @homes.find { |name| n.parallel?(Views::FRAMES.fetch(name).n) } || @homes.first
       end
 
       # The lowest point of the instance that is nearest to the notes; of what has no outline here, the middle of its faces.
@@ -106,13 +108,8 @@ module VastLattice
           return feature.centres.map { |x, y| @view.local(frame.point(x, y)).first(2) }.min_by(&:last)
         end
 
-        own = @solid.surface.select { |face| face.owner == feature.name }
-        middle(own.any? ? own.flat_map { |face| face.bounds.corners } : @solid.bounds.corners)
-      end
-
-      def middle(points)
-        xs, ys, = points.map { |point| @view.local(@solid.frame.point(*point)) }.transpose
-        [xs, ys].map { |places| places.minmax.sum / 2 }
+        points = @solid.corners_of(feature.name).map { |point| @view.local(@solid.frame.point(*point)) }
+        Geometry::Vector.middle(points).first(2)
       end
     end
   end

@@ -23,7 +23,7 @@ module VastLattice
         @view = view
         @seen = @frame.seen_from(view)
         # What a direction of the solid has of that towards the eye.
-        @towards = [@seen.u[2], @seen.v[2], @seen.n[2]].freeze
+        @towards = @seen.depths.freeze
         @faces = solid.surface
         @frames = {}.compare_by_identity
         @facets = {}.compare_by_identity

@@ -6,8 +6,8 @@ module VastLattice
     # rows of their patterns.
     class Spans
       # A dimension: from and till in mm along its direction, its text, the two feet across it, and the parameters from
-      # which it comes.
-      Span = Struct.new(:feature, :from, :till, :text, :feet, :names)
+      # which it comes; +of+ says what it is: a direction of the feature's wall, or its "row".
+      Span = Struct.new(:feature, :from, :till, :text, :feet, :names, :of)
 
       # Patterns whose row is dimensioned.
       ROWS = %w[linear fitted grid].freeze
@@ -66,7 +66,7 @@ module VastLattice
         at = axis == :horizontal ? 0 : 1
         edge = axis == :horizontal ? @box.top : @box.right
         Span.new(feature, start[at], centre[at], @texts.offset(feature, along), [edge, centre[1 - at]],
-                 @sources&.offset(feature, along))
+                 @sources&.offset(feature, along), along.to_s)
       end
 
       # The point that a position is measured from, in the view.
@@ -93,7 +93,7 @@ module VastLattice
 
         at = axis == :horizontal ? 0 : 1
         first, last = centres.minmax_by { |centre| centre[at] }
-        Span.new(feature, first[at], last[at], @texts.pattern(feature), [first[1 - at], last[1 - at]], @sources&.pattern(feature))
+        Span.new(feature, first[at], last[at], @texts.pattern(feature), [first[1 - at], last[1 - at]], @sources&.pattern(feature), 'row')
       end
     end
   end

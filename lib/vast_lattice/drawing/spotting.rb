@@ -16,10 +16,11 @@ module VastLattice
       # Offsets from the nearer edges, as entries: {'horizontal' => {'from', 'offset'}, 'vertical' => …, 'face'}. +x+ and
       # +y+ are mm in the view. A blank face is the one that one looks onto. Raises Error for an unknown part or face.
       def at(part, face, x, y)
-        solid = @model.part(part) || raise(Error.new("There is no part \"#{part}\" here.", remedy: 'It must be built in this variant.'))
+        solid = @model.part(part) || raise(Error.new(Wording[:there_is_no_part_part_here, part: part],
+                                                     remedy: Wording[:it_must_be_built_in_this_variant]))
         wall = face.empty? ? facing(solid) : solid.blank.wall(face)
         unless wall
-          raise Error.new("There is no face \"#{face}\" here.",
+          raise Error.new(Wording[:there_is_no_face_face_here, face: face],
                           remedy: Nearest.remedy(face, solid.blank.walls.map(&:name), kind: 'face'))
         end
 

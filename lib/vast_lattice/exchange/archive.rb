@@ -24,19 +24,19 @@ module VastLattice
         refuse_bombs
       rescue Zip::Error, Zlib::Error, SystemCallError, ArgumentError, TypeError, EOFError, NoMethodError
         # What the library makes of a directory that points nowhere.
-        raise Unreadable.because("The file is damaged: it is no complete #{@what}.", remedy: 'Save it again and bring it in then.')
+        raise Unreadable.because(Wording[:the_file_is_damaged_it_is_no, what: @what], remedy: Wording[:save_it_again_and_bring])
       end
 
       # Refuses a file of which a part is not whole. Raises Unreadable.
       def self.damaged(part)
-        raise Unreadable.because("The file is damaged: #{part} in it is not whole.", remedy: 'Save it again and bring it in then.')
+        raise Unreadable.because(Wording[:the_file_is_damaged_part, part: part], remedy: Wording[:save_it_again_and_bring])
       end
 
       def self.refuse_size(size)
         return if size <= LARGEST
 
-        raise Unreadable.because("The file is larger than #{LARGEST / 1_000_000} MB.",
-                                 remedy: 'Split it, or leave out what is not a table.')
+        raise Unreadable.because(Wording[:the_file_is_larger_than_value_mb, value: LARGEST / 1_000_000],
+                                 remedy: Wording[:split_it_or_leave_out_what])
       end
 
       def names = @zip.entries.map(&:name)
@@ -46,13 +46,13 @@ module VastLattice
         entry = @zip.find_entry(name) or return
         entry.get_input_stream { |stream| unpacked(stream, entry) }
       rescue Zip::Error, Zlib::Error, SystemCallError, ArgumentError, TypeError, EOFError, NoMethodError
-        raise Unreadable.because("The file is damaged: #{name} in it cannot be unpacked.", remedy: 'Save it again and bring it in then.')
+        raise Unreadable.because(Wording[:the_file_is_damaged_name, name: name], remedy: Wording[:save_it_again_and_bring])
       end
 
       private
 
       def refuse_size(bytes)
-        raise Unreadable.because('The file is empty.', remedy: 'Choose a file with a sheet in it.') if bytes.empty?
+        raise Unreadable.because(Wording[:the_file_is_empty], remedy: Wording[:choose_a_file_with_a_sheet]) if bytes.empty?
 
         Archive.refuse_size(bytes.bytesize)
       end
@@ -62,9 +62,9 @@ module VastLattice
         return unless bytes.byteslice(0, 4).b == OLE
 
         locked = bytes.include?("E\0n\0c\0r\0y\0p\0t\0e\0d".b)
-        raise Unreadable.because('The file is protected by a password.', remedy: 'Save it without one.') if locked
+        raise Unreadable.because(Wording[:the_file_is_protected_by_a_password], remedy: Wording[:save_it_without_one]) if locked
 
-        raise Unreadable.because('The file is of an old binary format.', remedy: 'Save it as XLSX, ODS or CSV.')
+        raise Unreadable.because(Wording[:the_file_is_of_an_old_binary], remedy: Wording[:save_it_as_xlsx_ods_or_csv])
       end
 
       def refuse_bombs
@@ -74,18 +74,18 @@ module VastLattice
         large = entries.size > MOST_ENTRIES || sum > LARGEST_SUM || entries.any? { |entry| entry.size > LARGEST_ENTRY }
         return unless large || (sum > 1_000_000 && sum / packed > SMALLEST_RATIO)
 
-        raise Unreadable.because("The file unpacks to #{sum / 1_000_000} MB, far more than a table needs.",
-                                 remedy: 'Save the sheet alone, as CSV.')
+        raise Unreadable.because(Wording[:the_file_unpacks_to_value_mb_far, value: sum / 1_000_000],
+                                 remedy: Wording[:save_the_sheet_alone_as_csv])
       end
 
       def unpacked(stream, entry)
-        raise Unreadable.because('The file is protected by a password.', remedy: 'Save it without one.') if entry.encrypted?
+        raise Unreadable.because(Wording[:the_file_is_protected_by_a_password], remedy: Wording[:save_it_without_one]) if entry.encrypted?
 
         content = stream.read(entry.size + 1).to_s
         return content if content.bytesize == entry.size && (entry.crc.to_i.zero? || Zlib.crc32(content) == entry.crc)
 
         Archive.damaged(entry.name) if content.bytesize <= entry.size
-        raise Unreadable.because('The file unpacks to more than it says.', remedy: 'Save it again and bring it in then.')
+        raise Unreadable.because(Wording[:the_file_unpacks_to_more_than], remedy: Wording[:save_it_again_and_bring])
       end
     end
   end

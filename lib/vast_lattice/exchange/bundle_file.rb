@@ -61,19 +61,19 @@ module VastLattice
       end
 
       def listed(text)
-        raise FamilyFile::Unreadable, [[nil, 'The file is larger than 8 MB.']] if text.bytesize > FamilyFile::LARGEST
+        raise FamilyFile::Unreadable, [[nil, Wording[:the_file_is_larger_than_eight_megabytes]]] if text.bytesize > FamilyFile::LARGEST
 
         source = SourceTree.read(text)
         trees = source.tree['families']
-        refuse(1, 'The families of a bundle stand in a list: families: [{family: NAME, …}, …].') unless trees.is_a?(Array) && trees.any?
-        refuse(1, "A bundle holds at most #{MOST} families.") if trees.size > MOST
+        refuse(1, Wording[:the_families_of_a_bundle_stand]) unless trees.is_a?(Array) && trees.any?
+        refuse(1, Wording[:a_bundle_holds_at_most_most_families, most: MOST]) if trees.size > MOST
         families = trees.each_with_index.map { |tree, at| family(tree, at, source.lines) }
         once(families)
         of(families, main: named(families, source.tree['bundle']))
       end
 
       def family(tree, index, lines)
-        refuse(lines.of_pointer(['families', index.to_s]), 'This is no family.') unless tree.is_a?(Hash)
+        refuse(lines.of_pointer(['families', index.to_s]), Wording[:this_is_no_family]) unless tree.is_a?(Hash)
 
         whole = { 'vast_lattice' => FamilyFile::VERSION, **tree }
         problems = ShapeProblems.of(whole)
@@ -86,8 +86,8 @@ module VastLattice
       def unzipped(bytes)
         archive = Archive.new(bytes, what: 'bundle')
         names = archive.names.grep(/\.(ya?ml|json)\z/i)
-        refuse(nil, 'There is no family file in the ZIP.') if names.empty?
-        refuse(nil, "A bundle holds at most #{MOST} families.") if names.size > MOST
+        refuse(nil, Wording[:there_is_no_family_file]) if names.empty?
+        refuse(nil, Wording[:a_bundle_holds_at_most_most_families, most: MOST]) if names.size > MOST
         families = names.map { |name| packed(archive, name) }
         once(families)
         of(families)
@@ -101,14 +101,14 @@ module VastLattice
 
       def once(families)
         doubled = families.map { |one| one.name.downcase }.tally.find { |_, count| count > 1 }
-        refuse(nil, "The family #{doubled.first} stands in the bundle twice.") if doubled
+        refuse(nil, Wording[:the_family_doubled_stands_in_the_bundle, doubled: doubled.first]) if doubled
       end
 
       def named(families, name)
         return unless name
 
         families.find { |one| one.name.casecmp?(name.to_s) }&.name ||
-          refuse(nil, "The bundle is about the family #{name}, which is not in it: #{families.map(&:name).join(', ')}.")
+          refuse(nil, Wording[:the_bundle_is_about_the_family_name, name: name, families: families.map(&:name)])
       end
 
       def slug(name) = name.downcase.gsub(/[^\p{L}\p{N}]+/, '-')

@@ -47,7 +47,8 @@ module VastLattice
 
       def written(cell, type, suffix)
         case cell
-        when Sheet::Fault then Sheet::Fault.new(["The cell holds #{cell.reason}.", 'Type a value, a formula as text, or nothing.'])
+        when Sheet::Fault then Sheet::Fault.new([Wording[:the_cell_holds_what, what: cell.reason],
+                                                 Wording[:type_a_value_a_formula_as_text]])
         when Date then date(cell.iso8601)
         when true, false then cell ? 'yes' : 'no'
         when Float then with_unit(Sheet.number(cell), type, suffix)
@@ -56,8 +57,8 @@ module VastLattice
       end
 
       def date(text)
-        Sheet::Fault.new(["The cell holds a date, #{text}.",
-                          'The spreadsheet may have made it out of a fraction or a range: format the cell as text.'])
+        Sheet::Fault.new([Wording[:the_cell_holds_a_date_text, text: text],
+                          Wording[:the_spreadsheet_may_have_made_it_out]])
       end
 
       def string(text, type, suffix)
@@ -65,8 +66,7 @@ module VastLattice
         return date(text) if text.match?(DATE)
         return with_unit(@sheet.decimal_commas? ? text.tr(',', '.') : text, type, suffix) if text.match?(COMMA) && @sheet.decimal_commas?
         if text.match?(GROUPED) && text.match?(/[ ,].*[.,]|[.].*,|\d \d{3}/)
-          return Sheet::Fault.new(["\"#{text}\" has separators of thousands.",
-                                   'Write the number without them.'])
+          return Sheet::Fault.new([Wording[:text_has_separators_of_thousands, text: text], Wording[:write_the_number_without_them]])
         end
 
         with_unit(text, type, suffix)
@@ -77,13 +77,13 @@ module VastLattice
       # :fine, or a fault with what is wrong.
       def check(text, column)
         return :fine if text.empty?
-        return Sheet::Fault.new(['The text is longer than 2000 characters.', 'Shorten it.']) if text.size > 2000
+        return Sheet::Fault.new([Wording[:the_text_is_too_long], Wording[:shorten_it]]) if text.size > 2000
 
         type, unit = kind(column)
         Plan::Entry.read(text, type: type, unit: unit, scope: @plan.reading(text).symbols.scope)
         :fine
       rescue Formula::Error => e
-        Sheet::Fault.new(["\"#{text[0, 60]}\" in column #{column.target}: #{e.message}", e.remedy])
+        Sheet::Fault.new([Wording[:text_in_column_target_problem, text: text[0, 60], target: column.target, problem: e.wording], e.advice])
       end
 
       def fault(found, row, at)

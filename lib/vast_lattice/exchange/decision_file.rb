@@ -27,20 +27,20 @@ module VastLattice
 
       # Rule tables in plain form, of a plan's family. Raises Unreadable.
       def read(bytes, plan)
-        refuse('The file is larger than 2 MB.', 'Split it.') if bytes.bytesize > LARGEST
+        refuse(Wording[:the_file_is_larger_than_two_megabytes], Wording[:split_it]) if bytes.bytesize > LARGEST
         root = Nokogiri::XML(bytes) { |options| options.nonet.strict }.root
         found = root ? root.xpath('.//*[local-name()="decision"][*[local-name()="decisionTable"]]') : []
-        refuse('There is no decision table in this file.', 'Bring in a DMN file with one at least.') if found.empty?
-        refuse("The file holds more than #{MOST} decision tables.", 'Split it.') if found.size > MOST
+        refuse(Wording[:there_is_no_decision_table], Wording[:bring_in_a_dmn_file_with_one]) if found.empty?
+        refuse(Wording[:the_file_holds_more_than_most_decision, most: MOST], Wording[:split_it]) if found.size > MOST
 
-        found.map { |decision| Reading.new(decision, plan).tree }
+        found.map { |decision| DecisionReader.new(decision, plan).tree }
       rescue Nokogiri::XML::SyntaxError
-        refuse('The file is no XML that can be read.', 'Save it again as DMN.')
+        refuse(Wording[:the_file_is_no_xml_that_can], Wording[:save_it_again_as_dmn])
       end
 
       def refuse(message, remedy) = raise(Unreadable.because(message, remedy: remedy))
 
-      private_constant :Writing, :Cells, :Reading, :TYPES
+      private_constant :Writing, :Cells, :DecisionReader, :TYPES
     end
   end
 end

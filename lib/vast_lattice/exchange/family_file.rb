@@ -39,7 +39,7 @@ module VastLattice
 
       # Reads YAML or JSON text into a Document. Raises Unreadable.
       def self.read(text)
-        raise Unreadable, [[nil, "The file is larger than #{LARGEST / 1_000_000} MB."]] if text.bytesize > LARGEST
+        raise Unreadable, [[nil, Wording[:the_file_is_larger_than_value_mb, value: LARGEST / 1_000_000]]] if text.bytesize > LARGEST
 
         source = SourceTree.read(text)
         refuse_unwritable(source.tree)
@@ -77,8 +77,8 @@ module VastLattice
 
       # Problems with their lines; of very many, the first.
       def self.told(source, problems)
-        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.lines.of_pointer(problem.pointer) || 1, problem.text] }
-        more = problems.size > ShapeProblems::MOST ? [[nil, 'There are more problems; mend these first.']] : []
+        lines = problems.first(ShapeProblems::MOST).map { |problem| [source.lines.of_pointer(problem.pointer) || 1, problem.text.to_s] }
+        more = problems.size > ShapeProblems::MOST ? [[nil, Wording[:there_are_more_problems_mend_these_first].to_s]] : []
         lines.uniq.sort_by { |line, text| [line || 0, text] } + more
       end
       private_class_method :told

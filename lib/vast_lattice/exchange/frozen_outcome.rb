@@ -24,24 +24,25 @@ module VastLattice
         reasons = outcome.plan.targets.to_h { |target| [target.name, outcome.because(target.name).to_tree] }
         pictures = views.to_h { |view| [view, result.view(view, density: view == views.first ? density : :main)] }.compact
         new({ 'vast_lattice_outcome' => VERSION, **ResultTree.tree(result), 'reasons' => reasons, 'pictures' => pictures,
-              'made' => Checks::ShapeLines.of(result) })
+              'made' => Variants::ShapeLines.of(result) })
       end
 
       # Reads what to_json gave. Raises Unreadable.
       def self.read(text)
         tree = JSON.parse(text, max_nesting: 20)
-        wrong = fault(tree) and raise Unreadable.because(wrong, remedy: 'Freeze the outcome again.')
+        wrong = fault(tree) and raise Unreadable.because(wrong, remedy: Wording[:freeze_the_outcome_again])
 
         new(tree)
       rescue JSON::ParserError => e
-        raise Unreadable.because("The JSON is not well-formed: #{e.message[0, 80]}", remedy: 'Freeze the outcome again.')
+        raise Unreadable.because(Wording[:the_json_is_not_well_formed_problem, problem: e.message[0, 80]],
+                                 remedy: Wording[:freeze_the_outcome_again])
       end
 
       def self.fault(tree)
-        return 'This is no frozen outcome.' unless tree.is_a?(Hash) && tree.key?('vast_lattice_outcome')
-        return "Version #{tree['vast_lattice_outcome']} is not known here." unless tree['vast_lattice_outcome'] == VERSION
+        return Wording[:this_is_no_frozen_outcome] unless tree.is_a?(Hash) && tree.key?('vast_lattice_outcome')
+        return Wording[:version_tree_is_not_known_here, tree: tree['vast_lattice_outcome']] unless tree['vast_lattice_outcome'] == VERSION
 
-        SHAPE.find { |key, kind| !tree[key].is_a?(kind) }&.then { |key, _| "#{key} is missing or of another kind." }
+        SHAPE.find { |key, kind| !tree[key].is_a?(kind) }&.then { |key, _| Wording[:key_is_missing_or_of_another_kind, key: key] }
       end
       private_class_method :fault
 
@@ -66,7 +67,7 @@ module VastLattice
       def label(name) = to_tree['labels'][name]
       def picture(view) = to_tree['pictures'][view]
 
-      # How it is made, {name => [title, text]} as of Checks::ShapeLines; empty for those frozen earlier.
+      # How it is made, {name => [title, text]} as of Variants::ShapeLines; empty for those frozen earlier.
       def made = to_tree.fetch('made', {})
 
       # Whether it has findings of level error.
@@ -88,7 +89,7 @@ module VastLattice
 
       # The same of a Result that is not frozen.
       def differences_from(result)
-        made = self.made.empty? ? {} : Checks::ShapeLines.of(result)
+        made = self.made.empty? ? {} : Variants::ShapeLines.of(result)
         told(said, ResultTree.said(result.outcome)).merge(told(self.made.values.to_h, made.values.to_h))
       end
 

@@ -80,7 +80,7 @@ module VastLattice
                   'dashed' => 'suppressed' }.map do |look, word|
           "#{look}: #{word}"
         end
-        marks = Checks::Lattice::DECIDERS.each_with_index.map do |(word, letter), index|
+        marks = Variants::Lattice::DECIDERS.each_with_index.map do |(word, letter), index|
           x = LEFT + 10 + (index * 84)
           mark = %(<path transform="translate(#{x} #{height - 22}) scale(.8)" d="#{MARKS.fetch(letter)}" fill="#{COLOURS.fetch(letter)}"/>)
           %(#{mark}<text x="#{x + 16}" y="#{height - 12}">#{word}</text>)

@@ -4,8 +4,8 @@ module VastLattice
   module Exchange
     # A lattice as a Sheet: parts and features down, variants across, each cell a state and its decider in words.
     module LatticeSheet
-      WORDS = Checks::Lattice::STATES.invert.freeze
-      DECIDERS = Checks::Lattice::DECIDERS.invert.freeze
+      WORDS = Variants::Lattice::STATES.invert.freeze
+      DECIDERS = Variants::Lattice::DECIDERS.invert.freeze
 
       def self.write(lattice)
         rows = lattice.lines.map do |line|

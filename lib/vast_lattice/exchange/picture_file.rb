@@ -27,7 +27,7 @@ module VastLattice
       # The kind and the data, as Family::Picture has them. Raises Unreadable.
       def self.read(bytes)
         bytes = bytes.b
-        refuse("The picture is larger than #{LARGEST / 1000} kB.", 'Make it smaller.') if bytes.bytesize > LARGEST
+        refuse(Wording[:the_picture_is_larger_than_value_kb, value: LARGEST / 1000], Wording[:make_it_smaller]) if bytes.bytesize > LARGEST
         kind, kept = kind_of(bytes)
         { 'kind' => kind, 'data' => [kept].pack('m0') }
       end
@@ -37,13 +37,15 @@ module VastLattice
         return ['jpeg', measured(bytes, jpeg_size(bytes))] if bytes.start_with?(JPEG)
         return ['svg', safe_svg(bytes)] if bytes[0, 4000].match?(/<svg[\s>]/i)
 
-        refuse('This is no picture that is known here.', 'Choose a PNG, a JPEG or an SVG.')
+        refuse(Wording[:this_is_no_picture_that_is_known], Wording[:choose_a_png_a_jpeg])
       end
       private_class_method :kind_of
 
       def self.measured(bytes, size)
-        refuse('The picture is damaged: it does not say how large it is.', 'Save it again.') unless size&.all?(&:positive?)
-        refuse("The picture is larger than #{MOST_PIXELS} pixels along a side.", 'Make it smaller.') if size.max > MOST_PIXELS
+        refuse(Wording[:the_picture_is_damaged_it_does_not], Wording[:save_it_again]) unless size&.all?(&:positive?)
+        if size.max > MOST_PIXELS
+          refuse(Wording[:the_picture_is_larger_than_most_pixels, most_pixels: MOST_PIXELS], Wording[:make_it_smaller])
+        end
         bytes
       end
       private_class_method :measured
@@ -71,10 +73,12 @@ module VastLattice
       # An SVG with nothing in it but what draws.
       def self.safe_svg(bytes)
         text = bytes.dup.force_encoding('UTF-8')
-        refuse('The picture is no text in UTF-8.', 'Save it again.') unless text.valid_encoding?
+        refuse(Wording[:the_picture_is_no_text_in_utf], Wording[:save_it_again]) unless text.valid_encoding?
         document = Nokogiri::XML(text, &:nonet)
         root = document.root
-        refuse('The picture is no well-formed SVG.', 'Save it again.') unless root&.name == 'svg' && document.errors.none?(&:fatal?)
+        unless root&.name == 'svg' && document.errors.none?(&:fatal?)
+          refuse(Wording[:the_picture_is_no_well_formed_svg], Wording[:save_it_again])
+        end
         document.internal_subset&.remove
         clean(root)
         root.to_xml(encoding: 'UTF-8', save_with: Nokogiri::XML::Node::SaveOptions::AS_XML | Nokogiri::XML::Node::SaveOptions::NO_DECLARATION)

@@ -31,21 +31,18 @@ module VastLattice
       # rows. Raises Unreadable.
       def read(sheets, family, name: nil)
         found = sheets.reject { |sheet| sheet.rows.all? { |row| row.compact.empty? } }
-        if found.empty?
-          raise Unreadable.because('There is no sheet with lines.',
-                                   remedy: 'Bring in a sheet with a heading: when NAME, then NAME.')
-        end
+        raise Unreadable.because(Wording[:there_is_no_sheet_with_lines], remedy: Wording[:bring_in_a_sheet_with_a_heading]) if found.empty?
 
         names = TableSheets.sheet_names(family.rule_tables).invert
         found.map do |sheet|
           title = sheet.name ? names.fetch(sheet.name, sheet.name) : name
           known = family.rule_tables.find { |table| table.name.casecmp?(title) }
-          Reading.new(sheet, title).tree(known)
+          SheetReader.new(sheet, title).tree(known)
         end
       end
 
       # Reads one sheet.
-      class Reading
+      class SheetReader
         def initialize(sheet, title)
           @sheet = sheet
           @title = title
@@ -65,8 +62,8 @@ module VastLattice
         private
 
         def refuse_heading
-          remedy = 'Write "when NAME" over tests and "then NAME" over what follows.'
-          raise Unreadable.because('There is no heading of a rule table.', sheet: @sheet.name, remedy: remedy)
+          remedy = Wording[:write_when_name_over_tests_and_then]
+          raise Unreadable.because(Wording[:there_is_no_heading_of_a_rule], sheet: @sheet.name, remedy: remedy)
         end
 
         # [[number, text], …] of the columns whose heading matches.
@@ -95,11 +92,11 @@ module VastLattice
 
         def refuse_cell(cell, row, column)
           what = cell.is_a?(Date) ? "a date, #{cell.iso8601}" : cell.reason
-          raise Unreadable.because("The cell holds #{what}.", sheet: @sheet.name, cell: Sheet.address(row, column),
-                                                              remedy: 'Format it as text and type it again.')
+          raise Unreadable.because(Wording[:the_cell_holds_what, what: what], sheet: @sheet.name, cell: Sheet.address(row, column),
+                                                                              remedy: Wording[:format_it_as_text_and_type])
         end
       end
-      private_constant :Reading
+      private_constant :SheetReader
     end
   end
 end

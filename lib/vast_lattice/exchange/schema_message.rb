@@ -8,21 +8,23 @@ module VastLattice
       def self.text(error, pointer)
         subject = subject(pointer)
         case error['type']
-        when 'required' then "#{list(error['details']['missing_keys'])} is missing in #{subject}."
-        when 'enum' then "#{subject} must be one of #{list(error['schema']['enum'].grep(String))}, not #{value(error)}."
+        when 'required' then Wording[:list_is_missing_in_subject, list: list(error['details']['missing_keys']), subject: subject]
+        when 'enum' then Wording[:subject_must_be_one_of_list_not, subject: subject, list: list(error['schema']['enum'].grep(String)),
+                                                                   value: value(error)]
         when 'schema' then unknown_key(error, subject)
-        when 'pattern' then "#{subject} is #{value(error)}: #{error['schema']['description'] || 'a text is expected.'}"
+        when 'pattern' then Wording[:subject_is_value_but, subject: subject, value: value(error),
+                                                           expected: error['schema']['description'] || Wording[:a_text_is_expected]]
         else other(error, subject)
         end
       end
 
       # What is no effect.
       def self.not_an_effect
-        "this is not an effect. Write one of #{list(Family::EFFECTS.names)}, with what belongs to it."
+        Wording[:this_is_not_an_effect_write_one, list: list(Family::EFFECTS.names)]
       end
 
       # A value that fits none of several shapes.
-      def self.other_value(pointer) = "#{subject(pointer)} should be a text or a list."
+      def self.other_value(pointer) = Wording[:subject_should_be_a_text, subject: subject(pointer)]
 
       # Keys and numbers that lead to what an error is about.
       def self.pointer(error) = error['data_pointer'].split('/').drop(1).map { |key| key.gsub('~1', '/').gsub('~0', '~') }
@@ -37,7 +39,7 @@ module VastLattice
       def self.unknown_key(error, subject)
         known = error['root_schema'] && sibling_keys(error)
         remedy = known.to_a.empty? ? '' : " #{Nearest.remedy(subject, known, kind: 'key')}"
-        "\"#{subject}\" does not belong here.#{remedy}"
+        Wording[:subject_does_not_belong_here_remedy, subject: subject, remedy: remedy]
       end
       private_class_method :unknown_key
 
@@ -51,8 +53,10 @@ module VastLattice
       def self.other(error, subject)
         wanted = Array(error['schema']['type']).join(' or ') if error['schema'].is_a?(Hash)
         wanted = { 'array' => 'a list', 'object' => 'a group of keys', 'string' => 'a text' }.fetch(wanted, 'another value')
-        return "#{subject} is longer than #{error['schema']['maxLength']} characters." if error['type'] == 'maxLength'
-        return "#{subject} should be #{wanted}." if %w[array object string].include?(error['type'])
+        if error['type'] == 'maxLength'
+          return Wording[:subject_is_longer_than_most_characters, subject: subject, most: error['schema']['maxLength']]
+        end
+        return Wording[:subject_should_be_wanted, subject: subject, wanted: wanted] if %w[array object string].include?(error['type'])
 
         "#{subject}: #{error['error'].sub(/\A[\w ]+ at (`[^`]*`|root) /, 'this value ')}."
       end

@@ -30,28 +30,31 @@ module VastLattice
       def self.refuse_rows(count, name = nil)
         return if count <= MOST_ROWS
 
-        raise Unreadable.because("There are more than #{MOST_ROWS} rows.", sheet: name, remedy: 'Split the table.')
+        raise Unreadable.because(Wording[:there_are_more_than_most_rows_rows, most_rows: MOST_ROWS], sheet: name,
+                                                                                                     remedy: Wording[:split_the_table])
       end
 
       # Raises Unreadable where there are more sheets than are read.
       def self.refuse_sheets(count)
         return if count <= MOST_SHEETS
 
-        raise Unreadable.because("There are more than #{MOST_SHEETS} sheets.", remedy: 'Leave out those that are no tables.')
+        raise Unreadable.because(Wording[:there_are_more_than_most_sheets_sheets, most_sheets: MOST_SHEETS],
+                                 remedy: Wording[:leave_out_those_that_are_no_tables])
       end
 
       # Raises Unreadable where there are more columns than are read.
       def self.refuse_columns(count)
         return if count <= MOST_COLUMNS
 
-        raise Unreadable.because("There are more than #{MOST_COLUMNS} columns.", remedy: 'Leave out those that are no columns of a table.')
+        raise Unreadable.because(Wording[:there_are_more_than_most_columns_columns, most_columns: MOST_COLUMNS],
+                                 remedy: Wording[:leave_out_those_that_are_no_columns])
       end
 
       # Raises Unreadable where there are more cells than are read.
       def self.refuse_cells(count)
         return if count <= MOST_CELLS
 
-        raise Unreadable.because("There are more than #{MOST_CELLS} cells.", remedy: 'Split the table.')
+        raise Unreadable.because(Wording[:there_are_more_than_most_cells_cells, most_cells: MOST_CELLS], remedy: Wording[:split_the_table])
       end
 
       # "C4" for numbers of row and column from 0.

@@ -9,12 +9,14 @@ module VastLattice
       # One of SHEET_FORMATS. Raises Unreadable.
       def self.format(file)
         ending = File.extname(file).delete('.').downcase
-        raise Unreadable.because('Files with macros are not read.', remedy: 'Save it without macros, as XLSX.') if MACROS.include?(ending)
+        if MACROS.include?(ending)
+          raise Unreadable.because(Wording[:files_with_macros_are_not_read], remedy: Wording[:save_it_without_macros_as_xlsx])
+        end
 
         name = { 'tsv' => 'csv', 'txt' => 'csv' }.fetch(ending, ending)
         return SHEET_FORMATS.fetch(name) if SHEET_FORMATS.key?(name)
 
-        raise Unreadable.because("#{file} is no spreadsheet that can be read.", remedy: 'Save it as XLSX, ODS or CSV.')
+        raise Unreadable.because(Wording[:file_is_no_spreadsheet_that_can, file: file], remedy: Wording[:save_it_as_xlsx_ods_or_csv])
       end
     end
   end

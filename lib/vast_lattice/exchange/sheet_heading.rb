@@ -34,7 +34,7 @@ module VastLattice
         @key = @row && @sheet.rows[@row].index { |cell| key?(cell) }
         return if @row
 
-        problem("There is no column \"#{TableSheets::NAME}\", which names the rows.", 'Put it into the heading.', nil)
+        problem(Wording[:there_is_no_column_name_which_names, name: TableSheets::NAME], Wording[:put_it_into_the_heading], nil)
       end
 
       def key?(cell) = cell.is_a?(String) && cell.strip.casecmp?(TableSheets::NAME)
@@ -54,8 +54,11 @@ module VastLattice
         match = HEADING.match(cell.to_s)
         target = match && known.find { |name| name.casecmp?(match[:target]) }
         return pass_over(cell, at) unless target
-        return problem("The column #{target} stands there twice.", 'Remove one.', at) if @columns.each_value.any? do |column|
+        if @columns.each_value.any? do |column|
           column.target == target
+        end
+          return problem(Wording[:the_column_target_stands_there_twice, target: target], Wording[:remove_one],
+                         at)
         end
 
         take(target, match[:unit], at)
@@ -72,7 +75,7 @@ module VastLattice
 
       def pass_over(cell, at)
         near = Nearest.to(cell.to_s[/[^\[(]+/].to_s.strip, known)
-        @notices << place("\"#{cell}\" is no parameter, state or column here; it was passed over.", near && "Did you mean #{near}?", at)
+        @notices << place(Wording[:cell_is_no_parameter_state_or_column, cell: cell], near && Wording[:did_you_mean_near, near: near], at)
       end
 
       # What a heading may name: the columns of the table, and what else a column can decide.
@@ -84,11 +87,13 @@ module VastLattice
 
         type, own = @plan.symbols.column_type(column)
         unit = Units[text]
-        return problem("#{column.target} has no unit.", "Write the heading without [#{text}].", at) unless type.number?
+        unless type.number?
+          return problem(Wording[:target_has_no_unit, target: column.target], Wording[:write_the_heading_without_text, text: text], at)
+        end
         return unit.symbol == own.symbol ? nil : text if unit.dimension == own.dimension
 
-        problem("[#{text}] is a unit of #{unit.dimension}, but #{column.target} is #{type}.",
-                "Use #{own.plain? ? 'none' : own.symbol}, or another of that kind.", at)
+        problem(Wording[:text_is_a_unit_of_dimension, text: text, dimension: unit.dimension, target: column.target, type: type],
+                own.plain? ? Wording[:use_no_unit_or_another] : Wording[:use_unit_or_another, unit: own.symbol], at)
       rescue Units::Error => e
         problem(e.message, e.remedy, at)
       end

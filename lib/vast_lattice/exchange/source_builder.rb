@@ -17,7 +17,7 @@ module VastLattice
       NAMES = { 'columns' => 'target', 'fields' => 'ask' }.freeze
       # How Psych marks a text that would be taken for something else without.
       TEXT = 'tag:yaml.org,2002:str'
-      REFERENCE = 'References (* and &) are not allowed; write the value out.'
+      REFERENCE = Wording[:references_and_are_not_allowed_write]
 
       # Reading stopped; the message says why, at +line+.
       class Refused < StandardError
@@ -49,7 +49,7 @@ module VastLattice
       def event_location(start_line, *) = @line = start_line + 1
 
       def start_document(*)
-        refuse('The file holds more than one document.') if (@documents += 1) > 1
+        refuse(Wording[:the_file_holds_more_than_one_document]) if (@documents += 1) > 1
       end
 
       def start_mapping(anchor, tag, *) = enter({}, {}, nil, anchor, tag)
@@ -80,8 +80,8 @@ module VastLattice
 
       def enter(tree, parts, names, anchor, tag)
         refuse(REFERENCE) if anchor
-        refuse('The file is nested too deeply.') if @levels.size >= DEEPEST
-        refuse('A key must be a text.') if key_wanted?
+        refuse(Wording[:the_file_is_nested_too_deeply]) if @levels.size >= DEEPEST
+        refuse(Wording[:a_key_must_be_a_text]) if key_wanted?
         refuse_tag(tag)
         above = @level
         @levels << above if above
@@ -100,10 +100,16 @@ module VastLattice
 
       def read_key(value)
         parts = @level.holder.parts
-        refuse("\"#{value}\" stands here twice.") if parts.key?(value)
-        refuse("More than #{MOST_KEYS} keys stand in one place.", @level.holder.line) if parts.size >= MOST_KEYS
+        refuse(Wording[:value_stands_here_twice, value: value]) if parts.key?(value)
+        refuse(Wording[:more_than_most_keys_keys_stand, most_keys: MOST_KEYS], @level.holder.line) if parts.size >= MOST_KEYS
         @level.key = value
         @level.key_line = @line
+      end
+
+      def too_many(place)
+        return Wording[:the_list_has_more_than_most_items, most: MOST_ITEMS] unless place
+
+        Wording[:place_has_more_than_most_items, place: place, most: MOST_ITEMS]
       end
 
       def put(value, line)
@@ -111,10 +117,7 @@ module VastLattice
 
         tree, holder, _, key = *@level
         if holder.names
-          if tree.size >= MOST_ITEMS
-            refuse("#{@level.place || 'The list'} has more than #{MOST_ITEMS} items; at most so many are possible.",
-                   holder.line)
-          end
+          refuse(too_many(@level.place), holder.line) if tree.size >= MOST_ITEMS
           holder.parts << line
           tree << value
         else
@@ -138,7 +141,7 @@ module VastLattice
 
       def refuse_tag(tag)
         # That of a text says what every scalar is here.
-        refuse("Tags such as #{tag} are not allowed.") unless tag.nil? || tag == TEXT
+        refuse(Wording[:tags_such_as_tag_are_not_allowed, tag: tag]) unless tag.nil? || tag == TEXT
       end
 
       def refuse(message, line = @line) = raise(Refused.new(line, message))

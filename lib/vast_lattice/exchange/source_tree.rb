@@ -15,7 +15,7 @@ module VastLattice
 
       def initialize(text)
         builder = built(readable(text))
-        refuse(nil, 'The file is empty.') unless builder.any?
+        refuse(nil, Wording[:the_file_is_empty]) unless builder.any?
         @tree = builder.tree
         refuse_other unless @tree.is_a?(Hash)
         @lines = SourceLines.new(builder.lines)
@@ -25,13 +25,13 @@ module VastLattice
 
       def refuse_other
         what = { Array => 'a list', NilClass => 'nothing' }.fetch(@tree.class, 'a text')
-        refuse(1, "The file holds #{what}, not a family: it begins with vast_lattice: #{FamilyFile::VERSION} and family: NAME.")
+        refuse(1, Wording[:the_file_holds_what_not_a_family, what: what, version: FamilyFile::VERSION])
       end
 
       def readable(text)
         text = text.dup.force_encoding('UTF-8').delete_prefix("\uFEFF")
-        refuse(nil, 'The file is not UTF-8 text.') unless text.valid_encoding?
-        refuse(nil, 'The file holds a null character.') if text.include?("\0")
+        refuse(nil, Wording[:the_file_is_no_utf8_text]) unless text.valid_encoding?
+        refuse(nil, Wording[:the_file_holds_a_null_character]) if text.include?("\0")
         text.lstrip.start_with?('{') ? plain_json(text) : text
       end
 
@@ -40,7 +40,7 @@ module VastLattice
         JSON.parse(text, max_nesting: SourceBuilder::DEEPEST)
         text.gsub(/(?<!\\)\\u[dD][89abAB]\h{2}\\u[dD][c-fC-F]\h{2}/) { |pair| JSON.parse("\"#{pair}\"") }.gsub("\t", ' ')
       rescue JSON::ParserError => e
-        refuse(e.message[/line (\d+)/, 1]&.to_i, "The JSON is not well-formed: #{e.message[0, 80]}")
+        refuse(e.message[/line (\d+)/, 1]&.to_i, Wording[:the_json_is_not_well_formed_problem, problem: e.message[0, 80]])
       end
 
       def built(text)
@@ -48,7 +48,7 @@ module VastLattice
       rescue SourceBuilder::Refused => e
         refuse(e.line, e.message)
       rescue Psych::SyntaxError => e
-        refuse(e.line, "The YAML is not well-formed: #{[e.problem, e.context].compact.join(' ')}.")
+        refuse(e.line, Wording[:the_yaml_is_not_well_formed_compact, compact: [e.problem, e.context].compact.join(' ')])
       end
 
       def refuse(line, message)

@@ -8,15 +8,11 @@ module VastLattice
     # The summary sheet of a configuration as PDF, on A4 (ISO 216): what it is called, its number and price, the drawing, all that
     # was answered, the lines of the price.
     class SummaryPDF
-      FONTS = '/usr/share/fonts/truetype/dejavu'
-      FACES = { normal: 'DejaVuSans.ttf', bold: 'DejaVuSans-Bold.ttf' }.freeze
       INK = '1F2A37'
       SOFT = '5A6270'
       LINE = 'D8CDB6'
       # How the width is shared.
       SHARES = { 'Part number' => 34, 'Price' => 20, 'Mass' => 18, 'Size' => 28 }.freeze
-      WITHOUT_FONTS = { undef: :replace, invalid: :replace, replace: '?' }.freeze
-      private_constant :WITHOUT_FONTS
       # Heights of the pictures, in points.
       FRONT = 210
       OTHERS = 120
@@ -30,7 +26,6 @@ module VastLattice
 
       # The file. Nothing in it says when it was made but the configuration.
       def render
-        Prawn::Fonts::AFM.hide_m17n_warning = true
         @page = Prawn::Document.new(page_size: 'A4', margin: [48, 48, 54, 48], info: { Title: @own.name, Creator: 'Vast Lattice' })
         prepare
         head
@@ -45,21 +40,15 @@ module VastLattice
       private
 
       def prepare
-        if File.exist?(File.join(FONTS, FACES[:normal]))
-          @page.font_families.update('Sans' => FACES.transform_values do |file|
-            File.join(FONTS, file)
-          end)
-        end
-        @unicode = @page.font_families.key?('Sans')
-        @page.font(@unicode ? 'Sans' : 'Helvetica')
+        @font = PDFFont.new(@page)
+        @page.font(@font.name)
         @page.fill_color INK
         @page.stroke_color LINE
       end
 
-      # Without the fonts, what they alone can write is left out.
       def text(words, **look) = @page.text(written(words), **look)
 
-      def written(words) = @unicode ? words.to_s : words.to_s.encode('Windows-1252', **WITHOUT_FONTS).encode('UTF-8')
+      def written(words) = @font.written(words)
 
       def head
         text @own.name, size: 20, style: :bold
@@ -124,7 +113,7 @@ module VastLattice
       def plain(picture, width, height)
         across = picture[/viewBox="0 0 ([\d.]+)/, 1].to_f
         words = picture.gsub(' fill="transparent"', ' fill="none"').gsub(/ stroke="#ffffff" stroke-width="3"[^>]*?paint-order="stroke"/, '')
-        family = @unicode ? 'Sans' : 'Helvetica'
+        family = @font.name
         root = %(<svg xmlns="http://www.w3.org/2000/svg" width="#{width}" height="#{height}" font-family="#{family}">)
         written(words.sub(/<svg[^>]*>/, "#{root}<g transform=\"scale(#{width / across})\">").sub(%r{</svg>\s*\z}, '</g></svg>'))
       end

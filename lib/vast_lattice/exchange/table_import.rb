@@ -37,7 +37,7 @@ module VastLattice
         strays = pairs.reject(&:last).map(&:first)
         refuse_strays(strays) if strays.size == pairs.size
         strays.reject { |sheet| sheet.rows.empty? }
-              .each { |sheet| notice('It is called like no table and was passed over.', nil, sheet: sheet.name) }
+              .each { |sheet| notice(Wording[:it_is_called_like_no_table], nil, sheet: sheet.name) }
         pairs.select(&:last)
       end
 
@@ -51,8 +51,8 @@ module VastLattice
 
       def refuse_strays(strays)
         there = strays.map { |sheet| "\"#{sheet.name}\"" }.join(', ')
-        raise Unreadable.because("No sheet is called like a table; there is #{there}.",
-                                 remedy: "Call it #{@plan.family.tables.map(&:name).join(' or ')}.")
+        raise Unreadable.because(Wording[:no_sheet_is_called_like_a_table, there: there],
+                                 remedy: Wording[:call_it_name, name: Wording.either(@plan.family.tables.map(&:name))])
       end
 
       def notice(message, remedy, **place) = @notices << Unreadable::Problem.new(message: message, remedy: remedy, **place)
@@ -66,7 +66,7 @@ module VastLattice
         return if @problems.empty?
 
         more = @problems.size - MOST
-        @problems = [*@problems.first(MOST), Unreadable::Problem.new(message: "And #{more} more.")] if more.positive?
+        @problems = [*@problems.first(MOST), Unreadable::Problem.new(message: Wording[:and_more_more, more: more])] if more.positive?
         raise Unreadable, @problems
       end
 
@@ -79,10 +79,7 @@ module VastLattice
         fresh = head.columns.values.select { |column| table.column(column.target).nil? }
         @columns[table.name] = fresh.map { |column| { 'target' => column.target, 'unit' => column.unit } }
         rows = rows(sheet, head, &)
-        if rows.empty?
-          problem('There are no rows below the heading.', 'Nothing to take; to empty a table, remove its rows here.',
-                  sheet: sheet.name)
-        end
+        problem(Wording[:there_are_no_rows_below_the_heading], Wording[:nothing_to_take_to_empty_a_table], sheet: sheet.name) if rows.empty?
         differences(table, rows)
       end
 
@@ -102,20 +99,24 @@ module VastLattice
         return if line.all? { |cell| cell.nil? || cell.to_s.strip.empty? }
 
         beyond = (head.width...line.size).find { |at| !line[at].to_s.strip.empty? }
-        if beyond
-          return problem('The cell stands beyond the heading.', 'Is a text with a comma without quotes?',
-                         **place(reader, number, beyond))
-        end
-
-        place = place(reader, number, head.key)
-        name = reader.plain(line[head.key])
-        return problem('The row has no name.', "Fill in the column \"#{TableSheets::NAME}\".", **place) if name.empty?
-        return problem('The name is longer than 120 characters.', 'Shorten it.', **place) if name.size > 120
-        return problem("The row #{name} stands there twice.", 'Rename or remove one.', **place) if found.key?(name.downcase)
+        name = reader.plain(line[head.key]) unless beyond
+        message, remedy = beyond ? BEYOND : wrong_name(name, found)
+        return problem(message, remedy, **place(reader, number, beyond || head.key)) if message
 
         cells = head.columns.to_h { |at, column| [column.target, reader.text(line[at], column, head.suffixes[at], number, at)] }
         found[name.downcase] = [name, cells]
       end
+
+      # What is wrong with the name of a row, and what to do; nil where nothing is.
+      def wrong_name(name, found)
+        return [Wording[:the_row_has_no_name], Wording[:fill_in_the_column_name, name: TableSheets::NAME]] if name.empty?
+        return [Wording[:the_name_is_too_long], Wording[:shorten_it]] if name.size > 120
+
+        [Wording[:the_row_name_stands_there_twice, name: name], Wording[:rename_or_remove_one]] if found.key?(name.downcase)
+      end
+
+      BEYOND = [Wording[:the_cell_stands_beyond_the_heading], Wording[:is_a_text_with_a_comma_without]].freeze
+      private_constant :BEYOND
 
       def place(reader, row, column) = { sheet: reader.sheet_name, cell: Sheet.address(row, column) }
 

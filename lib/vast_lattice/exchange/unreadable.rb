@@ -16,7 +16,7 @@ module VastLattice
 
       def initialize(problems)
         @problems = problems
-        super(['The file cannot be taken; nothing was changed.', *problems.first(5)].join("\n"))
+        super([Wording[:the_file_cannot_be_taken_nothing_was], *problems.first(5)].join("\n"))
       end
 
       def to_tree = super.merge('message' => message.lines.first.strip, 'problems' => problems.map(&:to_tree))

@@ -6,9 +6,9 @@ module VastLattice
   module Exchange
     # The resolved table of a family: every variant with its values, states, mass and findings.
     class VariantsCSV
-      # +within+ as of Checks::Variants; +verdicts+ know what is wrong with part numbers, too; with +only_valid+, variants that have
+      # +within+ as of Variants::All; +verdicts+ know what is wrong with part numbers, too; with +only_valid+, variants that have
       # errors are left out.
-      def initialize(plan, within: {}, verdicts: Checks::Verdicts.new(plan, nil), only_valid: false)
+      def initialize(plan, within: {}, verdicts: Variants::Verdicts.new(plan, nil), only_valid: false)
         @plan = plan
         @within = within
         @verdicts = verdicts
@@ -30,10 +30,10 @@ module VastLattice
          *@materials, 'mass [kg]', 'area [mm2]', *('price' if @prices), *('overridden' if @overrides), 'valid', 'findings']
       end
 
-      # The cells of one Checks::Variants::Variant.
+      # The cells of one Variants::All::Variant.
       def cells(variant)
         outcome = variant.outcome
-        figure = Checks::Figures.of(outcome)
+        figure = Variants::Figures.of(outcome)
         findings = found(variant).sort_by { |finding| Finding::LEVELS.index(finding.level) }
         @errors ||= findings.any?(&:error?)
         [*identity(variant, outcome), *@values.map { |target| value(outcome, target) }, *@states.map { |name| outcome.state(name).to_s },
@@ -67,10 +67,10 @@ module VastLattice
 
       private
 
-      def found(variant) = variant.outcome.findings + Checks::Figures.of(variant.outcome).findings
+      def found(variant) = variant.outcome.findings + Variants::Figures.of(variant.outcome).findings
 
       def variants
-        all = Checks::Variants.new(@plan, within: @within)
+        all = Variants::All.new(@plan, within: @within)
         @only_valid ? all.select { |variant| valid?(variant) } : all
       end
 
@@ -88,7 +88,7 @@ module VastLattice
 
       # What only some families have.
       def asked(outcome, figure)
-        [*(Checks::Figures.price(outcome, figure) if @prices), *(outcome.overridden.map(&:name).join(', ') if @overrides)]
+        [*(Variants::Figures.price(outcome, figure) if @prices), *(outcome.overridden.map(&:name).join(', ') if @overrides)]
       end
 
       def value(outcome, target)

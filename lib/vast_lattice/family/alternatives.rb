@@ -7,7 +7,7 @@ module VastLattice
       extend TreeForm
 
       # Plain form; "none" may be a word.
-      def self.from_tree(tree) = super(tree.merge('none' => Words.boolean(tree.fetch('none', false)) == true))
+      def self.from_tree(tree) = super(tree.merge('none' => YesNo.boolean(tree.fetch('none', false)) == true))
 
       # Whether so many built features are right.
       def allows?(count) = count == 1 || (none && count.zero?)

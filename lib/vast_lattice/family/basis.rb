@@ -16,7 +16,7 @@ module VastLattice
       # The family with some deviations (by their keys) given up: there it is as its base. Raises Edits::Error for one that there is not.
       def without(keys)
         stray = keys - deviations.map(&:key)
-        raise Edits::Error.new('This family does not differ from its base there any more.', remedy: 'Load the page again.') if stray.any?
+        raise Edits::Error.new(Wording[:this_family_does_not_differ], remedy: Wording[:load_the_page_again]) if stray.any?
 
         chosen = deviations.select { |one| keys.include?(one.key) }
         own, base = [@family, @base].map { |family| Elements.of(family) }

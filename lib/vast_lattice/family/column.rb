@@ -17,7 +17,7 @@ module VastLattice
 
       # Plain form; flags may be words.
       def self.from_tree(tree)
-        super(tree.merge(FLAGS.to_h { |flag| [flag, Words.boolean(tree.fetch(flag, false)) == true] }))
+        super(tree.merge(FLAGS.to_h { |flag| [flag, YesNo.boolean(tree.fetch(flag, false)) == true] }))
       end
 
       def property? = !kind.nil?

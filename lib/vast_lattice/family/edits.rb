@@ -12,7 +12,7 @@ module VastLattice
 
       # Name of the edit => the module that has a function of that name.
       HANDLERS = [Whole, Parameters, Parts, Components, Shapes, Tables, Rows, Rules, Overrides, Forms, FormFields, Pictures,
-                  Renames].flat_map do |handler|
+                  DrawingSheets, Renames].flat_map do |handler|
         handler.singleton_methods(false).map { |name| [name.to_s, handler] }
       end.to_h.freeze
 
@@ -23,7 +23,7 @@ module VastLattice
         refuse_shape(edit)
         name = edit['do']
         handler = HANDLERS.fetch(name) do
-          raise Error.new("There is no edit \"#{name}\".", remedy: Nearest.remedy(name, HANDLERS.keys, kind: 'edit'))
+          raise Error.new(Wording[:there_is_no_edit_name, name: name], remedy: Nearest.remedy(name, HANDLERS.keys, kind: 'edit'))
         end
         arguments = edit.except('do').transform_keys(&:to_sym)
         check(handler.method(name), arguments, name)
@@ -46,31 +46,32 @@ module VastLattice
       def self.writable(text)
         why = Writable.fault(text) or return text
         shown = text.scrub('?').gsub(Writable::OTHER, '?')[0, 40]
-        raise Error.new("\"#{shown}\" cannot be kept. #{why}", remedy: 'Take it out; it is often pasted along unseen.')
+        raise Error.new(Wording[:shown_cannot_be_kept_why, shown: shown, why: why], remedy: Wording[:take_it_out_it_is_often_pasted])
       end
       private_class_method :writable
 
       def self.refuse_shape(edit)
         fault = Schema.fault(edit) or return
         where = fault.empty? ? 'This edit' : "#{edit['do']}: #{Place.at(*fault)}"
-        raise Error.new("#{where} is not of the right form.", remedy: 'docs/api.md describes every edit and what it takes.')
+        raise Error.new(Wording[:where_is_not_of_the_right_form, where: where], remedy: Wording[:docs_api_md_describes_every_edit])
       end
       private_class_method :refuse_shape
 
       def self.check(method, arguments, name)
         known = method.parameters.filter_map { |kind, key| key if %i[key keyreq].include?(kind) }
         missing = method.parameters.filter_map { |kind, key| key if kind == :keyreq } - arguments.keys
-        raise Error, "#{name} needs #{missing.join(', ')}." if missing.any?
+        raise Error, Wording[:name_needs_missing, name: name, missing: missing] if missing.any?
 
         stray = arguments.keys - known
-        raise Error, "#{name} does not take #{stray.join(', ')}." if stray.any?
+        raise Error, Wording[:name_does_not_take_stray, name: name, stray: stray] if stray.any?
       end
       private_class_method :check
 
       # The item of that name in a list, or an Error that names the nearest.
       def self.find(list, name, kind)
         list.find { |item| item.name.casecmp?(name.to_s) } ||
-          raise(Error.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name.to_s, list.map(&:name), kind: kind)))
+          raise(Error.new(Wording[:there_is_no_kind_name, kind: kind, name: name],
+                          remedy: Nearest.remedy(name.to_s, list.map(&:name), kind: kind)))
       end
 
       # The items of those names, as quickly for thousands as for one.
@@ -113,7 +114,7 @@ module VastLattice
         name = name.to_s.strip
         return name if name.match?(/\A[\p{L}_][\p{L}\p{N}_]*\z/) && name.size <= 60
 
-        raise Error.new("\"#{name}\" cannot be a name.", remedy: 'Use letters, digits and underscores, no blanks, and begin with a letter.')
+        raise Error.new(Wording[:name_cannot_be_a_name, name: name], remedy: Wording[:use_letters_digits_and_underscores_no_blanks])
       end
 
       # Raises Error for a set that no rule is in.
@@ -121,7 +122,7 @@ module VastLattice
         known = (family.rules + family.rule_tables).map(&:set).reject(&:empty?).uniq
         return if known.any? { |own| own.casecmp?(set) }
 
-        raise Error.new("There is no set of rules \"#{set}\".", remedy: Nearest.remedy(set, known, kind: 'set'))
+        raise Error.new(Wording[:there_is_no_set_of_rules_set, set: set], remedy: Nearest.remedy(set, known, kind: 'set'))
       end
 
       # A text that rows and rules can be called by.
@@ -129,7 +130,7 @@ module VastLattice
         name = name.to_s.strip
         return name if name.size.between?(1, 120)
 
-        raise Error.new("A #{kind} needs a name of 1 to 120 characters.", remedy: 'Type one.')
+        raise Error.new(Wording[:a_kind_needs_a_name, kind: kind], remedy: Wording[:type_one])
       end
     end
   end

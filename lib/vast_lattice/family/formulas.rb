@@ -25,7 +25,7 @@ module VastLattice
 
       def map
         lists = { parameters: :parameter, parts: :part, components: :component, tables: :table, rules: :rule, rule_tables: :rule_table,
-                  forms: :form }
+                  forms: :form, drawing_sheets: :drawing_sheet }
         changed = lists.to_h { |list, one| [list, @family.public_send(list).map { |item| send(one, item) }] }
         @family.with(base_price: formula(@family.base_price), patterns: @family.patterns.transform_values { |text| pattern_text(text) },
                      overrides: @family.overrides.map { |own| own.with(value: entry(own.value, @family.parameter(own.target))) }, **changed)
@@ -133,6 +133,13 @@ module VastLattice
           end
           page.with(shown_when: formula(page.shown_when), groups: groups)
         end)
+      end
+
+      # What is said on it stands in braces, as in patterns.
+      def drawing_sheet(sheet)
+        sheet.with(notes: sheet.notes.map { |text| pattern_text(text) },
+                   dimensions: sheet.dimensions.map { |own| own.with(text: pattern_text(own.text)) },
+                   title_block: sheet.title_block.transform_values { |text| pattern_text(text) })
       end
 
       def field(field)

@@ -18,7 +18,7 @@ module VastLattice
       def self.from_tree(tree)
         branches = [tree, *tree['else_when']].map { |branch| Branch.from_tree(branch) }
         new(name: tree['name'], set: tree.fetch('set', ''), note: tree.fetch('note', ''),
-            active: Words.boolean(tree.fetch('active', true)) != false, branches: branches, otherwise: effects(tree['otherwise']))
+            active: YesNo.boolean(tree.fetch('active', true)) != false, branches: branches, otherwise: effects(tree['otherwise']))
       end
 
       def self.effects(trees) = (trees || []).map { |tree| Effect.from_tree(tree) }

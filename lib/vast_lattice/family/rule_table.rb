@@ -33,7 +33,7 @@ module VastLattice
       # Plain form; "active" may be a word.
       def self.from_tree(tree)
         super({ 'outputs' => [tree['output']] }.merge(tree.except('output'),
-                                                      'active' => Words.boolean(tree.fetch('active', true)) != false))
+                                                      'active' => YesNo.boolean(tree.fetch('active', true)) != false))
       end
 
       def to_tree

@@ -9,18 +9,21 @@ module VastLattice
       PATH = File.expand_path('schema.json', __dir__)
       # The patterns of the schema are about whole texts; in Ruby ^ and $ would mean lines.
       WHOLE_TEXT = ->(pattern) { Regexp.new(pattern.sub(/\A\^/, '\A').sub(/\$\z/, '\z')) }
-      # What is made of the schema, by the effects that there are.
+      # What is made of the schema, by what is registered.
       MADE = Memo.new(2000)
       private_constant :MADE
 
-      # What is made once for the effects that there are.
-      def self.once(*what, &) = MADE.fetch([*what, EFFECTS.names], &)
+      # What is made once for the effects and the views of drawing sheets that there are.
+      def self.once(*what, &) = MADE.fetch([*what, EFFECTS.names, SHEET_VIEWS.names], &)
       private_class_method :once
 
-      # The schema as a tree: that of the file, with every effect that is registered.
+      # The schema as a tree: that of the file, with every effect and every kind of view that is registered.
       def self.tree
         once(:tree) do
-          JSON.parse(File.read(PATH)).tap { |tree| tree['$defs']['effect']['oneOf'] = EFFECTS.kinds.map { |kind| effect(kind) } }
+          JSON.parse(File.read(PATH)).tap do |tree|
+            tree['$defs']['effect']['oneOf'] = EFFECTS.kinds.map { |kind| effect(kind) }
+            tree['$defs']['sheet_view']['properties']['kind']['enum'] = SHEET_VIEWS.names
+          end
         end
       end
 

@@ -21,7 +21,7 @@ module VastLattice
       # The same from what was typed. Raises Error for an unknown kind, or a first number or step that is none.
       def self.checked(kind, first:, count:, step: nil)
         unless KINDS.include?(kind)
-          raise Error.new("There is no series \"#{kind}\".", remedy: Nearest.remedy(kind.to_s, KINDS, kind: 'series'))
+          raise Error.new(Wording[:there_is_no_series_kind, kind: kind], remedy: Nearest.remedy(kind.to_s, KINDS, kind: 'series'))
         end
 
         first = kind == 'arithmetic' ? number(first, 'first number') : positive(first, 'first number')
@@ -33,7 +33,7 @@ module VastLattice
       def self.bounded(numbers)
         return numbers if numbers.all? { |number| number.abs < 1e12 }
 
-        raise Error.new('The series grows beyond all bounds.', remedy: 'Choose a smaller step or fewer rows.')
+        raise Error.new(Wording[:the_series_grows_beyond_all_bounds], remedy: Wording[:choose_a_smaller_step_or_fewer_rows])
       end
       private_class_method :bounded
 
@@ -41,7 +41,7 @@ module VastLattice
         number = Float(text.to_s, exception: false)
         return number unless Undefined.is?(number)
 
-        raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number.')
+        raise Error.new(Wording[:the_what_of_the_series_is_text, what: what, text: text.inspect], remedy: Wording[:it_must_be_a_number])
       end
       private_class_method :number
 
@@ -49,7 +49,8 @@ module VastLattice
         number = number(text, what)
         return number if number.positive?
 
-        raise Error.new("The #{what} of the series is #{text.inspect}.", remedy: 'It must be a number above zero.')
+        raise Error.new(Wording[:the_what_of_the_series_is_text, what: what, text: text.inspect],
+                        remedy: Wording[:it_must_be_a_number_above_zero])
       end
       private_class_method :positive
 

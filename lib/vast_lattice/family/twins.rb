@@ -6,13 +6,13 @@ module VastLattice
     module Twins
       # A sentence, or nil. +original+ is nil where there is none.
       def self.fault(component, original)
-        return 'there is none of that name.' unless original
-        return 'it is that itself.' if component.equal?(original)
-        return "that is a twin of #{original.twin} itself." if original.twin?
-        return 'that is repeated, and each instance can be given something else.' if original.pattern
-        return "that is of the family #{original.family}." unless original.family.casecmp?(component.family)
+        return Wording[:there_is_none_of_that_name] unless original
+        return Wording[:it_is_that_itself] if component.equal?(original)
+        return Wording[:that_is_a_twin_of_twin_itself, twin: original.twin] if original.twin?
+        return Wording[:that_is_repeated_and_each_instance_can] if original.pattern
+        return Wording[:that_is_of_the_family_family, family: original.family] unless original.family.casecmp?(component.family)
 
-        'it is given values or rows of its own.' if component.values.any? || component.rows.any?
+        Wording[:it_is_given_values_or_rows] if component.values.any? || component.rows.any?
       end
 
       # States of a component itself, which a twin has of its own.

@@ -15,7 +15,7 @@ module VastLattice
 
       # +table+ is where a row or a property is. Raises Edits::Error for what is not there.
       def initialize(family, kind, name, table: nil)
-        raise Edits::Error, "\"#{kind}\" is no kind of name." unless KINDS.key?(kind)
+        raise Edits::Error, Wording[:kind_is_no_kind_of_name, kind: kind] unless KINDS.key?(kind)
 
         @family = family
         @kind = kind

@@ -26,8 +26,8 @@ module VastLattice
       def alike(node, left, right, verb)
         [left, right].each { |part| refuse_not_number(part) }
         unless left.type.accepts?(right.type)
-          refuse(node.span, "#{said(left)} and #{said(right)} cannot be #{verb}.", mixed_remedy(left, right),
-                 code: :dimension)
+          refuse(node.span, Wording[:one_and_other_cannot_be_verb, one: said(left), other: said(right), verb: verb],
+                 mixed_remedy(left, right), code: :dimension)
         end
         typed(node, left.type, [left, right])
       end
@@ -40,9 +40,9 @@ module VastLattice
         bare, other = [[left, right], [right, left]].find do |one, two|
           one.kind == :number && one.type.plain? && two.type.number? && !two.type.plain?
         end
-        return 'Both must be of one dimension.' unless bare
+        return Wording[:both_must_be_of_one_dimension] unless bare
 
-        "Write #{Units::Format.number(bare.data)} #{other.type.dimension.base_unit}."
+        Wording[:write_data_base_unit, data: Units::Format.number(bare.data), base_unit: other.type.dimension.base_unit]
       end
 
       def visit_times(node)
@@ -52,7 +52,7 @@ module VastLattice
 
       def visit_divide(node)
         left, right = node.parts.map { |part| number(part) }
-        refuse(right.span, 'This divides by zero.', 'Use another divisor.') if right.kind == :number && right.data.zero?
+        refuse(right.span, Wording[:this_divides_by_zero], Wording[:use_another_divisor]) if right.kind == :number && right.data.zero?
         typed(node, Type.number(left.type.dimension / right.type.dimension), [left, right])
       end
 
@@ -68,7 +68,7 @@ module VastLattice
         value = exponent.data if exponent.kind == :number
         return value.to_i if value && value == value.round && value.abs <= 9
 
-        refuse(exponent.span, 'A value with a unit needs a whole number from 1 to 9 as its exponent.', 'Write it as a number.')
+        refuse(exponent.span, Wording[:a_value_with_a_unit_needs], Wording[:write_it_as_a_number])
       end
     end
   end

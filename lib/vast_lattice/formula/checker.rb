@@ -41,14 +41,17 @@ module VastLattice
       def demand(part, type, subject)
         return check_choice(part, type) if type.accepts?(part.type)
 
-        refuse(part.span, "#{subject} #{part.type}, but #{type} is expected.", remedy_for(part, type), code: :dimension)
+        refuse(part.span, Wording[:subject_type_but_wanted_is_expected, subject: subject, type: part.type, wanted: type],
+               remedy_for(part, type), code: :dimension)
       end
 
       def remedy_for(part, type)
         return unless type.number?
-        return "Give it a unit, such as #{bare(part)} #{type.dimension.base_unit}." if part.type.plain? && !type.plain?
+        if part.type.plain? && !type.plain?
+          return Wording[:give_it_a_unit_such_as_bare, bare: bare(part), base_unit: type.dimension.base_unit]
+        end
 
-        type.plain? ? 'Divide by a value of the same dimension to get a plain number.' : 'Check the units and the names.'
+        type.plain? ? Wording[:divide_by_a_value_of_the_same] : Wording[:check_the_units_and_the_names]
       end
 
       def bare(part) = part.kind == :number ? Units::Format.number(part.data) : '10'
@@ -56,7 +59,7 @@ module VastLattice
       def visit_number(node)
         unit = node.unit || Units::PLAIN
         amount = unit.to_base(node.data)
-        refuse(node.span, 'This number is too large.', 'Use a smaller one.') unless amount.finite?
+        refuse(node.span, Wording[:this_number_is_too_large], Wording[:use_a_smaller_one]) unless amount.finite?
         typed(node, Type.number(unit.dimension), data: amount)
       end
 
@@ -81,16 +84,20 @@ module VastLattice
 
       def visit_one(node) = one(visit(node))
 
+      def no_list(typed)
+        refuse(typed.span, Wording[:only_a_list_can_be_filtered_not, type: typed.type], Wording[:write_a_filter_behind_a_list])
+      end
+
       # A condition on each item, called item; or the number of an item, from 1 as in FEEL.
       def visit_filter(node)
         list = visit(node.parts.first)
-        refuse(list.span, "Only a list can be filtered, not #{list.type}.", 'Write [1, 2, 3][item > 1].') unless list.type.list?
+        no_list(list) unless list.type.list?
         item = Variable.new(name: 'item', type: list.type.element, index: ITEM)
         test = Checker.new(@scope.with(item)).check(node.parts.last)
         return typed(node, list.type.element, [list, test], kind: :pick) if test.type.plain?
         return typed(node, list.type, [list, test]) if test.type.boolean?
 
-        refuse(test.span, "A filter is a condition or a plain number, not #{test.type}.", 'Write list[item > 1] or list[1].')
+        refuse(test.span, Wording[:a_filter_is_a_condition, type: test.type], Wording[:write_a_condition_or_a_place])
       end
 
       def number(node)
@@ -102,21 +109,24 @@ module VastLattice
       def refuse_not_number(part)
         return if part.type.number?
 
-        refuse(part.span, "A number is expected here, not #{part.type}.", 'Use a number or a formula that gives one.')
+        refuse(part.span, Wording[:a_number_is_expected_here_not_type, type: part.type], Wording[:use_a_number_or_a_formula])
       end
 
       def boolean(node)
         part = visit_one(node)
         return part if part.type.boolean?
 
-        refuse(part.span, "A yes/no value is expected here, not #{part.type}.", 'Compare it, for instance with >.')
+        refuse(part.span, Wording[:a_yes_no_value_is_expected_here, type: part.type], Wording[:compare_it_for_instance])
       end
 
       def visit_list(node)
         parts = node.parts.map { |part| visit_one(part) }
-        refuse(node.span, 'An empty list has no type.', 'Put at least one value in it.') if parts.empty?
+        refuse(node.span, Wording[:an_empty_list_has_no_type], Wording[:put_at_least_one_value]) if parts.empty?
         odd = parts.find { |part| !parts.first.type.accepts?(part.type) }
-        refuse(odd.span, "A list of #{parts.first.type} cannot hold #{odd.type}.", 'Use values of one kind.') if odd
+        if odd
+          refuse(odd.span, Wording[:a_list_of_type_cannot_hold_other, type: parts.first.type, other: odd.type],
+                 Wording[:use_values_of_one_kind])
+        end
         typed(node, Type.list(parts.first.type), parts)
       end
 
@@ -125,8 +135,8 @@ module VastLattice
         yes, no = node.parts.drop(1).map { |part| visit(part) }
         yes, no = [yes, no].map { |part| one(part) } unless yes.type.list? && no.type.list?
         unless yes.type.accepts?(no.type)
-          refuse(no.span, "\"then\" gives #{yes.type}, but \"else\" gives #{no.type}.", 'Both must be of one kind.',
-                 code: :dimension)
+          refuse(no.span, Wording[:then_gives_type_but_else_gives_other, type: yes.type, other: no.type],
+                 Wording[:both_must_be_of_one_kind], code: :dimension)
         end
         typed(node, merged(yes, no), [condition, yes, no])
       end
@@ -145,8 +155,10 @@ module VastLattice
           return typed(node, result, given, data: function) unless result.is_a?(String)
         end
         given = types(function, parts)
-        refuse(node.span, "#{function.name} expects #{function.rule.call(given)}, not #{given.join(' and ')}.",
-               "Example: #{function.example.first}.")
+        refuse(node.span,
+               Wording[:function_expects_wanted_not_given,
+                       function: function.name, wanted: function.rule.call(given), given: Wording.both(given)],
+               Wording[:example_example, example: function.example.first])
       end
 
       # What the arguments may be: as they are, and with one value for lists that may stand for one. A list always has a value.
@@ -163,11 +175,12 @@ module VastLattice
         return if function.takes.cover?(node.parts.size)
 
         wanted = function.takes.minmax.uniq.join(' to ')
-        refuse(node.span, "#{function.name} takes #{wanted} values, not #{node.parts.size}.", "Example: #{function.example.first}.")
+        refuse(node.span, Wording[:function_takes_wanted_values_not_parts, function: function.name, wanted: wanted, parts: node.parts.size],
+               Wording[:example_example, example: function.example.first])
       end
 
       def unknown_function(token)
-        refuse(token.span, "There is no function \"#{token.text}\".",
+        refuse(token.span, Wording[:there_is_no_function_token, token: token.text],
                Nearest.remedy(token.text, Functions::ALL.keys, kind: 'function'), code: :unknown_function)
       end
     end

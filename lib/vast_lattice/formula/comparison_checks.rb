@@ -17,7 +17,7 @@ module VastLattice
       def refuse_order(node, value)
         return if value.type.number? || %w[= !=].include?(node.data)
 
-        refuse(node.span, "#{node.data} compares numbers, not #{value.type}.", 'Use = or !=.')
+        refuse(node.span, Wording[:data_compares_numbers_not_type, data: node.data, type: value.type], Wording[:use_or])
       end
 
       # A test such as > 5 of the value before "in".
@@ -30,7 +30,8 @@ module VastLattice
 
       def comparable(span, left, right)
         unless left.type.accepts?(right.type) && !left.type.list?
-          refuse(span, "#{said(left)} cannot be compared with #{said(right)}.", mixed_remedy(left, right), code: :dimension)
+          refuse(span, Wording[:one_cannot_be_compared_with_other, one: said(left), other: said(right)], mixed_remedy(left, right),
+                 code: :dimension)
         end
         check_choice(left, right.type)
         check_choice(right, left.type)
@@ -64,8 +65,7 @@ module VastLattice
           parts = node.parts.map { |part| visit_one(part) }
           parts.each { |part| comparable(part.span, value, part) }
           if node.kind == :range && !value.type.number?
-            refuse(node.span, "A range is of numbers, not of #{value.type}.",
-                   'List the values: x in ("oak", "ash").')
+            refuse(node.span, Wording[:a_range_is_of_numbers_not, type: value.type], Wording[:list_the_values_x_in_oak_ash])
           end
           typed(node, BOOLEAN, parts)
         else
@@ -76,7 +76,7 @@ module VastLattice
       end
 
       def visit_range(node)
-        refuse(node.span, 'A range can only stand after "in".', 'Write x in [a..b].')
+        refuse(node.span, Wording[:a_range_can_only_stand_after], Wording[:write_x_in_a_b])
       end
     end
   end

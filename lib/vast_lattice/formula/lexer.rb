@@ -20,8 +20,8 @@ module VastLattice
       ESCAPES = { '\\"' => '"', '\\\\' => '\\', '\\n' => "\n", '\\t' => "\t" }.freeze
       LONGEST_NUMBER = 30
       # What to do about marks that do not belong, where more can be said.
-      HINTS = { '"' => 'Close the text with a second ".', '^' => 'Write a power with two stars: bore ** 2.', '&' => 'Write and.',
-                '|' => 'Write or.', '{' => 'Lists stand in square brackets: [1, 2].', ';' => 'Separate values by commas.' }.freeze
+      HINTS = { '"' => :close_the_text_with_a_second, '^' => :write_a_power_with_two_stars_bore, '&' => :write_and, '|' => :write_or,
+                '{' => :lists_stand_in_square_brackets, ';' => :separate_values_by_commas }.transform_values { |key| Wording[key] }.freeze
 
       def self.tokens(text) = new(text).tokens
 
@@ -42,12 +42,12 @@ module VastLattice
 
       def refuse_unreadable
         if @text.size > LONGEST
-          fail_at(LONGEST, 1, "The formula is longer than #{LONGEST} characters.",
-                  'Split it into several parameters.')
+          fail_at(LONGEST, 1, Wording[:the_formula_is_longer_than_longest_characters, longest: LONGEST],
+                  Wording[:split_it_into_several_parameters])
         end
         return if @text.valid_encoding? && !@text.match?(/[\x00-\x08\x0b-\x1f\x7f]/)
 
-        fail_at(0, 1, 'The formula holds characters that cannot be read.', 'Type it again.')
+        fail_at(0, 1, Wording[:the_formula_holds_characters_that_cannot], Wording[:type_it_again])
       end
 
       def blank_skipped_to_end?
@@ -85,7 +85,7 @@ module VastLattice
         @scanner.scan(FRACTION)
         whole, over, under = %i[whole over under].map { |part| @scanner[part] }
         too_long(start) if @scanner.matched.size > LONGEST_NUMBER
-        fail_at(start, @scanner.matched.size, 'A fraction cannot have 0 below its stroke.') if under.to_i.zero?
+        fail_at(start, @scanner.matched.size, Wording[:a_fraction_cannot_have_zero_below]) if under.to_i.zero?
         whole.to_i + Rational(over.to_i, under.to_i)
       end
 
@@ -98,8 +98,8 @@ module VastLattice
       end
 
       def too_long(start)
-        fail_at(start, @scanner.matched.size, "A number has more than #{LONGEST_NUMBER} digits.",
-                'Write it shorter; results keep nine decimals.')
+        fail_at(start, @scanner.matched.size, Wording[:a_number_has_more_than_longest_number, longest_number: LONGEST_NUMBER],
+                Wording[:write_it_shorter_results_keep_nine_decimals])
       end
 
       def unit_after
@@ -136,7 +136,7 @@ module VastLattice
       def unit(symbol, start)
         Units[symbol]
       rescue Units::Error => e
-        raise Error.new(e.message, span: span(start, symbol.size), remedy: e.remedy, code: :unknown_unit)
+        raise Error.new(e.wording, span: span(start, symbol.size), remedy: e.advice, code: :unknown_unit)
       end
 
       def text
@@ -164,8 +164,8 @@ module VastLattice
 
       def unknown
         mark = @scanner.getch
-        remedy = HINTS.fetch(mark, 'Remove it, or put texts in quotes.')
-        message = mark == '"' ? 'A text is not closed.' : "\"#{mark}\" does not belong in a formula."
+        remedy = HINTS.fetch(mark, Wording[:remove_it_or_put_texts_in_quotes])
+        message = mark == '"' ? Wording[:a_text_is_not_closed] : Wording[:mark_does_not_belong_in_a_formula, mark: mark]
         fail_at(@scanner.charpos - 1, 1, message, remedy)
       end
 

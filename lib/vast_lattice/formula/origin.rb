@@ -40,8 +40,8 @@ module VastLattice
 
         private
 
-        ITEM = 'An item of the list has no value'
-        TOO_LONG = 'The lists are too long for one computation'
+        ITEM = Wording[:an_item_of_the_list_has_no]
+        TOO_LONG = Wording[:the_lists_are_too_long_for_one]
         private_constant :ITEM, :TOO_LONG
 
         def undefined?(typed) = Undefined.is?(@evaluator.settled(typed))

@@ -7,22 +7,22 @@ module VastLattice
       # A sentence without its full stop. +values+ are those of the parts of the Typed +part+, all of them defined.
       def self.of(part, values)
         case part.kind
-        when :divide then 'This divides by zero'
-        when :power then 'This power has no value, or one that is too large'
-        when :concat then "The text would be longer than #{Budget::LONGEST_TEXT} characters"
+        when :divide then Wording[:dividing_by_zero]
+        when :power then Wording[:this_power_has_no_value_or_one]
+        when :concat then Wording[:the_text_would_be_longer_than_longest, longest_text: Budget::LONGEST_TEXT]
         when :column then open_cell(part, values)
         when :pick then item(part, values)
         when :call then called(part, values)
-        else 'The result is too large'
+        else Wording[:the_result_is_too_large]
         end
       end
 
       def self.called(part, values)
         name = part.data.name
         return lookup(part, values) if part.data.polymorphic
-        return "The list for #{name} is empty" if part.data.spread && values.size == 1 && values.first == []
+        return Wording[:the_list_for_name_is_empty, name: name] if part.data.spread && values.size == 1 && values.first == []
 
-        FUNCTIONS.fetch(name) { ->(_, _) { 'The result is too large' } }.call(part, values)
+        FUNCTIONS.fetch(name) { ->(_, _) { Wording[:the_result_is_too_large] } }.call(part, values)
       end
       private_class_method :called
 
@@ -36,46 +36,45 @@ module VastLattice
 
       # What the functions need, by name.
       FUNCTIONS = {
-        'sqrt' => ->(part, values) { "A negative number, #{shown.call(part.parts[0], values[0])}, has no root" },
-        'log' => ->(part, values) { "#{shown.call(part.parts[0], values[0])} has no logarithm" },
-        'tan' => ->(part, values) { "#{shown.call(part.parts[0], values[0])} has no tangent" },
-        'modulo' => ->(_, _) { 'This divides by zero' },
+        'sqrt' => ->(part, values) { Wording[:a_negative_number_shown_has_no_root, shown: shown.call(part.parts[0], values[0])] },
+        'log' => ->(part, values) { Wording[:shown_has_no_logarithm, shown: shown.call(part.parts[0], values[0])] },
+        'tan' => ->(part, values) { Wording[:shown_has_no_tangent, shown: shown.call(part.parts[0], values[0])] },
+        'modulo' => ->(_, _) { Wording[:dividing_by_zero] },
         **%w[asin acos].to_h do |name|
           [name, lambda { |part, values|
-            "#{name} needs a number from -1 to 1, not #{shown.call(part.parts[0], values[0])}"
+            Wording[:name_needs_a_number_between, name: name, shown: shown.call(part.parts[0], values[0])]
           }]
         end,
         **%w[round_up round_down round_to].to_h do |name|
-          [name, ->(part, values) { "A step must be above zero; it is #{shown.call(part.parts[1], values[1])}" }]
+          [name, ->(part, values) { Wording[:a_step_must_be_above_zero, shown: shown.call(part.parts[1], values[1])] }]
         end,
         'substring' => lambda { |part, values|
-          "#{values[0].inspect} has no such place: #{values.drop(1).zip(part.parts.drop(1)).map do |value, own|
-            shown.call(own, value)
-          end.join(', ')}"
+          places = values.drop(1).zip(part.parts.drop(1)).map { |value, own| shown.call(own, value) }
+          Wording[:text_has_no_such_place, text: values[0].inspect, places: places]
         },
-        'upper_case' => ->(_, _) { "The text would be longer than #{Budget::LONGEST_TEXT} characters" }
+        'upper_case' => ->(_, _) { Wording[:the_text_would_be_longer_than_longest, longest_text: Budget::LONGEST_TEXT] }
       }.freeze
       SHOWN = shown
       private_constant :FUNCTIONS, :SHOWN
 
       # An open cell of a column.
-      def self.open_cell(part, _values) = "The column #{part.data.name} has an open cell"
+      def self.open_cell(part, _values) = Wording[:the_column_data_has_an_open_cell, data: part.data.name]
       private_class_method :open_cell
 
       def self.item(part, values)
         list, number = values
-        "A list of #{list.size} #{list.size == 1 ? 'item' : 'items'} has no item #{SHOWN.call(part.parts[1], number)}"
+        Wording[:a_list_of_size_has_no_item, count: list.size, number: SHOWN.call(part.parts[1], number)]
       end
       private_class_method :item
 
-      SEEKS = { 'lookup' => 'lookup finds nothing for', 'lookup_at_least' => 'Nothing is at least',
-                'lookup_at_most' => 'Nothing is at most' }.freeze
+      SEEKS = { 'lookup' => 'lookup finds nothing for', 'lookup_at_least' => Wording[:nothing_is_at_least],
+                'lookup_at_most' => Wording[:nothing_is_at_most] }.freeze
       private_constant :SEEKS
 
       def self.lookup(part, values)
         lists = values.grep(Array)
-        return "The lists of #{part.data.name} have different lengths" if lists.map(&:size).uniq.size > 1
-        return 'A row was found, but its result is an open cell' if found?(part, values)
+        return Wording[:the_lists_of_data_have_different_lengths, data: part.data.name] if lists.map(&:size).uniq.size > 1
+        return Wording[:a_row_was_found_but_its_result] if found?(part, values)
 
         keys, value = part.parts.drop(1).each_slice(2).first
         wanted = part.parts.drop(1).each_slice(2).map do |list, one|

@@ -42,9 +42,9 @@ module VastLattice
       end
 
       def parse
-        refuse('The formula is empty.', 'Type a value or a formula.') if peek.kind == :end
+        refuse(Wording[:the_formula_is_empty], Wording[:type_a_value_or_a_formula]) if peek.kind == :end
         node = expression
-        refuse("\"#{peek.text}\" was not expected here.", 'Look for a missing sign or bracket.') if peek.kind != :end
+        refuse(Wording[:peek_was_not_expected_here, peek: peek.text], Wording[:look_for_a_missing_sign_or_bracket]) if peek.kind != :end
         node
       end
 
@@ -62,12 +62,12 @@ module VastLattice
       end
 
       def expect(kind, text)
-        take(kind, text) || refuse(found_instead(text), "Write #{text} here.")
+        take(kind, text) || refuse(found_instead(text), Wording[:write_text_here, text: text])
       end
 
       def found_instead(wanted)
         found = peek.kind == :end ? 'the formula ends' : "\"#{peek.text}\" was found"
-        "Expected #{wanted}, but #{found}."
+        Wording[:expected_wanted_but_found, wanted: wanted, found: found]
       end
 
       def refuse(message, remedy)
@@ -76,7 +76,9 @@ module VastLattice
 
       def nested
         @depth += 1
-        refuse("The formula is nested deeper than #{DEEPEST} levels.", 'Split it into parameters.') if @depth > DEEPEST
+        if @depth > DEEPEST
+          refuse(Wording[:the_formula_is_nested_deeper_than_deepest, deepest: DEEPEST], Wording[:split_it_into_parameters])
+        end
         yield
       ensure
         @depth -= 1
@@ -104,7 +106,7 @@ module VastLattice
         left = yield
         count = 0
         while (operator = take(kind, *operators.keys))
-          refuse("More than #{MOST_ITEMS} operators in a row.", 'Split the formula.') if (count += 1) > MOST_ITEMS
+          refuse(Wording[:more_than_most_items_operators, most_items: MOST_ITEMS], Wording[:split_the_formula]) if (count += 1) > MOST_ITEMS
           left = join(operators[operator.text], left, yield)
         end
         left
@@ -155,21 +157,21 @@ module VastLattice
         return range(start, first) if take(:sign, '..')
         return list(start, first) if start.text == '['
 
-        refuse(found_instead('..'), 'A range has two ends: ]5..15[') if start.text == ']'
+        refuse(found_instead('..'), Wording[:a_range_has_two_ends]) if start.text == ']'
 
         cut(first, start, expect(:sign, ')'))
       end
 
       def range(start, low)
         high = expression
-        stop = take(:sign, ']', ')', '[') || refuse(found_instead(']'), 'Close the range with ] or ).')
+        stop = take(:sign, ']', ')', '[') || refuse(found_instead(']'), Wording[:close_the_range])
         Node.new(kind: :range, span: start.span.to(stop.span), parts: [low, high], data: [start.text != '[', stop.text != ']'])
       end
 
       def list(start, first)
         items = [first].compact
         while take(:sign, ',')
-          refuse("More than #{MOST_ITEMS} items in a list.", 'Use a table.') if items.size >= MOST_ITEMS
+          refuse(Wording[:more_than_most_items_items, most_items: MOST_ITEMS], Wording[:use_a_table]) if items.size >= MOST_ITEMS
           items << expression
         end
         stop = expect(:sign, ']')
@@ -181,8 +183,7 @@ module VastLattice
         value = nested { signed }
         # A temperature below zero is no negated temperature.
         if value.kind == :number && value.unit && !value.unit.offset.zero?
-          return value.with(span: minus.span.to(value.span),
-                            data: -value.data)
+          return value.with(span: minus.span.to(value.span), data: -value.data)
         end
 
         Node.new(kind: :negate, span: minus.span.to(value.span), parts: [value])
@@ -195,7 +196,7 @@ module VastLattice
         when :name then filtered(name_or_call(advance))
         when :word then boolean
         when :sign then filtered(bracketed)
-        else refuse('The formula ends too early.', 'Complete it.')
+        else refuse(Wording[:the_formula_ends_too_early], Wording[:complete_it])
         end
       end
 
@@ -217,17 +218,17 @@ module VastLattice
       end
 
       def boolean
-        word = take(:word, 'true', 'false') || refuse("\"#{peek.text}\" was not expected here.", misplaced(peek.text))
+        word = take(:word, 'true', 'false') || refuse(Wording[:peek_was_not_expected_here, peek: peek.text], misplaced(peek.text))
         Node.new(kind: :boolean, span: word.span, data: word.text == 'true')
       end
 
-      def misplaced(word) = word == 'if' ? 'Put it into brackets: 2 + (if … then … else …).' : 'A value belongs here.'
+      def misplaced(word) = word == 'if' ? Wording[:put_it_into_brackets] : Wording[:a_value_belongs_here]
 
       def bracketed
         return range_or_list if peek.is?(:sign, '[')
 
         start = take(:sign, '(') ||
-                refuse("\"#{peek.text}\" was not expected here.", 'A value, a name or a bracket belongs here.')
+                refuse(Wording[:peek_was_not_expected_here, peek: peek.text], Wording[:a_value_a_name_or_a_bracket])
         inner = expression
         cut(inner, start, expect(:sign, ')'))
       end

@@ -108,7 +108,7 @@ module VastLattice
 
         private
 
-        def refuse = raise(Error.new('This is no condition.', span: Span.new(start: 0, length: 0)))
+        def refuse = raise(Error.new(Wording[:this_is_no_condition], span: Span.new(start: 0, length: 0)))
         def parts(list) = list.is_a?(Array) ? list : refuse
 
         def group(tree)

@@ -35,12 +35,13 @@ module VastLattice
       def unknown(name, span)
         text = name.to_s
         why, remedy, code = @later.call(text.downcase)
-        raise Error.new(why, span: span, code: code || :too_late, remedy: remedy) if why
+        raise Error.new(why, span: span, code: code || :too_late, remedy: remedy, data: { 'name' => text }) if why
 
         choice = variables.values.find { |variable| variable.type.choices&.include?(text) }
-        remedy = "It is a function: write #{name.key}()." if Functions::ALL.key?(name.key)
-        remedy ||= choice ? "It is a choice of #{choice.name}: write it in quotes, \"#{text}\"." : Nearest.remedy(text, names)
-        raise Error.new("There is no name \"#{name}\".", span: span, remedy: remedy, code: :unknown_name)
+        remedy = Wording[:it_is_a_function_write_key, key: name.key] if Functions::ALL.key?(name.key)
+        remedy ||= choice ? Wording[:it_is_a_choice_of_choice_write, choice: choice.name, text: text] : Nearest.remedy(text, names)
+        raise Error.new(Wording[:there_is_no_name_name, name: name], span: span, remedy: remedy, code: :unknown_name,
+                                                                     data: { 'name' => text })
       end
     end
   end

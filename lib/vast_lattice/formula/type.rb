@@ -44,8 +44,9 @@ module VastLattice
       # The Error that says that a text is none of a type.
       def self.refusal(text, type, span)
         kind = type.words&.kind || 'choice'
-        said = type.words ? "is no #{kind} that is known" : 'is not one of the choices'
-        Error.new("\"#{text}\" #{said}.", span: span, code: :unknown_choice, remedy: Nearest.remedy(text, type.offered, kind: kind))
+        said = Wording[:text_is_not_one_of_the_choices, text: text]
+        said = Wording[:text_is_no_kind_that_is_known, text: text, kind: kind] if type.words
+        Error.new(said, span: span, code: :unknown_choice, remedy: Nearest.remedy(text, type.offered, kind: kind))
       end
 
       COMMON = [Units::NONE, *Units::DimensionNames::TABLE.keys].to_h do |dimension|

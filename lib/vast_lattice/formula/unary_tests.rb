@@ -6,11 +6,11 @@ module VastLattice
     module UnaryTests
       # The condition that +input+ (a Node) passes one of the tests. Raises Formula::Error.
       def unary_tests(input)
-        refuse('The test is empty.', 'Write - where any value passes.') if peek.kind == :end
+        refuse(Wording[:the_test_is_empty], Wording[:write_where_any_value_passes]) if peek.kind == :end
         return Node.new(kind: :boolean, span: advance.span, data: true) if @tokens.size == 2 && peek.is?(:sign, '-')
 
         node = negated_tests(input) || any_test(input)
-        refuse("\"#{peek.text}\" was not expected here.", 'Separate tests by commas.') if peek.kind != :end
+        refuse(Wording[:peek_was_not_expected_here, peek: peek.text], Wording[:separate_tests_by_commas]) if peek.kind != :end
         node
       end
 

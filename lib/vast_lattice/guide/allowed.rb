@@ -62,28 +62,30 @@ module VastLattice
       def not_offered(value)
         return if @field.order.empty? || offered?(value)
 
-        [:not_offered, "#{@field.title} is #{text(value)}, which this form does not offer now.",
-         choices.empty? ? nil : "Choose #{choices.map { |own| text(own) }.join(' or ')}."]
+        [:not_offered, Wording[:field_is_value_which_this_form_does, field: @field.title, value: text(value)],
+         choices.empty? ? nil : Wording[:choose_choice, choice: Wording.either(choices.map { |own| text(own) })]]
       end
 
       def out_of_range(value)
         low = @own.filter_map(&:first).max
         high = @own.filter_map(&:last).min
         if low && value < low
-          return [:below_least, "#{@field.title} is #{text(value)}, below the least that this form allows now, #{text(low)}.",
+          return [:below_least, Wording[:field_is_value_below_the_least, field: @field.title, value: text(value), low: text(low)],
                   near(value)]
         end
         if high && value > high
-          return [:above_most, "#{@field.title} is #{text(value)}, above the most that this form allows now, #{text(high)}.",
+          return [:above_most, Wording[:field_is_value_above_the_most, field: @field.title, value: text(value), high: text(high)],
                   near(value)]
         end
         return if @field.step.nil? || Plan::Limits.on_a_step?(value, step, base)
 
-        [:off_step, "#{@field.title} is #{text(value)}; this form goes by #{text(step)} from #{text(base)}.", near(value)]
+        [:off_step, Wording[:field_is_value_this_form_goes, field: @field.title, value: text(value), step: text(step), base: text(base)],
+         near(value)]
       end
 
       def near(value)
-        nearest(value).then { |list| list.empty? ? nil : "The nearest allowed: #{list.map { |own| text(own) }.join(' or ')}." }
+        list = nearest(value)
+        Wording[:the_nearest_allowed_value, value: Wording.either(list.map { |own| text(own) })] unless list.empty?
       end
 
       # The nearest allowed value on one side, or nil where none is.

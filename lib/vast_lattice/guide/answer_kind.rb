@@ -26,8 +26,7 @@ module VastLattice
 
       # The text that a plain value is as an answer. Raises Refused with the reason.
       def text(value)
-        fault = fault(value) and raise(Refused.new("#{@target.name}: #{fault}", remedy: 'The schema of the form says what it takes.'))
-
+        fault(value)&.then { |fault| refuse(fault) }
         return value ? 'yes' : 'no' if [true, false].include?(value)
 
         value.is_a?(Numeric) ? "#{Units::Format.exact(value.to_f)} #{@field.unit.symbol}".strip : value
@@ -35,10 +34,14 @@ module VastLattice
 
       private
 
+      def refuse(fault)
+        raise Refused.new(Wording[:what_problem, what: @target.name, problem: fault], remedy: Wording[:the_schema_of_the_form_says_what])
+      end
+
       def kind
         return { 'type' => 'boolean' } if @target.type.boolean?
         return { 'enum' => listed } if @field.order.any?
-        return { 'type' => 'string', 'maxLength' => Reading::LONGEST } unless @target.type.number?
+        return { 'type' => 'string', 'maxLength' => AnswerReader::LONGEST } unless @target.type.number?
         return { 'enum' => listed } if listed
 
         { 'type' => whole? ? 'integer' : 'number', 'minimum' => least, 'maximum' => most, 'multipleOf' => step }.compact
@@ -49,20 +52,20 @@ module VastLattice
         return boolean_fault(value) if @target.type.boolean?
         return ("it must be one of #{listed.first(8).join(', ')}#{', …' if listed.size > 8}" unless among?(value)) if listed
         return number_fault(value) if @target.type.number?
-        return 'it must be a text.' unless value.is_a?(String)
+        return Wording[:it_must_be_a_text] unless value.is_a?(String)
 
-        "it is longer than #{Reading::LONGEST} characters." if value.size > Reading::LONGEST
+        Wording[:it_is_longer_than_longest_characters, longest: AnswerReader::LONGEST] if value.size > AnswerReader::LONGEST
       end
 
-      def boolean_fault(value) = [true, false].include?(value) ? nil : 'it must be true or false.'
+      def boolean_fault(value) = [true, false].include?(value) ? nil : Wording[:it_must_be_true_or_false]
 
       def number_fault(value)
-        return 'it must be a number.' unless number?(value)
-        return 'it must be whole.' if whole? && value != value.round
-        return "it is below #{plain_text(least)}." if least && value < least
-        return "it is above #{plain_text(most)}." if most && value > most
+        return Wording[:a_number_is_wanted] unless number?(value)
+        return Wording[:it_must_be_whole] if whole? && value != value.round
+        return Wording[:it_is_below_plain_text, plain_text: plain_text(least)] if least && value < least
+        return Wording[:it_is_above_plain_text, plain_text: plain_text(most)] if most && value > most
 
-        "it is not in steps of #{plain_text(step)}." if step && !Plan::Limits.on_a_step?(value, step, 0.0)
+        Wording[:it_is_not_in_steps_of_plain, plain_text: plain_text(step)] if step && !Plan::Limits.on_a_step?(value, step, 0.0)
       end
 
       def number?(value) = value.is_a?(Numeric) && !Undefined.is?(value.to_f)

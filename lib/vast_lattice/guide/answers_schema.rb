@@ -24,8 +24,7 @@ module VastLattice
       # Answers of JSON as the texts that a Filling takes. Raises Refused.
       def read(given)
         unless given.is_a?(Hash)
-          raise Refused.new('Answers must be an object of names and values.',
-                            remedy: 'The schema of the form shows it.')
+          raise Refused.new(Wording[:answers_must_be_an_object_of_names], remedy: Wording[:the_schema_of_the_form_shows])
         end
 
         given.to_h { |name, value| [name, kind(name).text(value)] }
@@ -34,7 +33,7 @@ module VastLattice
       private
 
       def kind(name)
-        @kinds[name] || raise(Refused.new("The form does not ask for \"#{name[0, 60]}\".",
+        @kinds[name] || raise(Refused.new(Wording[:the_form_does_not_ask_for_name, name: name[0, 60]],
                                           remedy: Nearest.remedy(name[0, 60], @kinds.keys)))
       end
 

@@ -32,7 +32,7 @@ module VastLattice
       # nil for what is possible.
       def why_not(field, value)
         outcome = @trying.outcome({ field => value })
-        return @state.lock(field) || 'Something else decides it.' unless outcome
+        return @state.lock(field) || Wording[:something_else_decides] unless outcome
 
         brought(@trying.findings(outcome)) || brought(@trying.shape_findings(outcome).to_a)
       end

@@ -19,7 +19,7 @@ module VastLattice
       # The block tells of a part number and a Result whether something else is kept under it.
       def self.of(filling, name:, code:, **about)
         result = filling.result
-        text, fresh = Checks::KnownVariants.of(filling.plan).part_number(result.outcome, code) { |label| block_given? && yield(label, result) }
+        text, fresh = Variants::Known.of(filling.plan).part_number(result.outcome, code) { |label| block_given? && yield(label, result) }
         new(name: checked_name(name, result), form: filling.form.name, answers: filling.answers, fields: shown(filling),
             price: result.price, shows: filling.form.price, part_number: text ? { 'text' => text, 'fresh' => fresh } : {},
             outcome: Exchange::FrozenOutcome.of(result, views: VIEWS, density: :main).to_tree, **about)
@@ -28,11 +28,13 @@ module VastLattice
       # A name, or what stands for it. Raises Refused.
       def self.checked_name(name, result)
         name = name.to_s.strip
-        raise Refused.new("This name cannot be kept. #{Writable.fault(name)}", remedy: 'Type it anew.') if Writable.fault(name)
+        if Writable.fault(name)
+          raise Refused.new(Wording[:this_name_cannot_be_kept_fault, fault: Writable.fault(name)], remedy: Wording[:type_it_anew])
+        end
         return name if name.size.between?(1, LONGEST_NAME)
         return [result.outcome.label('part_number'), result.plan.family.name].find { |one| !one.empty? }[0, LONGEST_NAME] if name.empty?
 
-        raise Refused.new("A name has at most #{LONGEST_NAME} characters.", remedy: 'Shorten it.')
+        raise Refused.new(Wording[:a_name_has_at_most_longest_name, longest_name: LONGEST_NAME], remedy: Wording[:shorten_it])
       end
       private_class_method :checked_name
 
@@ -90,9 +92,9 @@ module VastLattice
       # The Now of it, with a Plan of the family, whatever became of that; for somebody who sees nothing but the form where it is
       # +discreet+.
       def now(plan, discreet: false)
-        form = plan.family.form(self.form) or return impossible(["The family has no form \"#{self.form}\" any more."])
+        form = plan.family.form(self.form) or return impossible([Wording[:the_family_has_no_form_form_any, form: self.form]])
         filling = Filling.new(plan, form, answers, discreet: discreet)
-        dropped = filling.dropped.map { |name| "The answer to #{name} is not asked for any more." }
+        dropped = filling.dropped.map { |name| Wording[:the_answer_to_name_is_not_asked, name: name] }
         reasons = filling.findings.select(&:error?).map(&:message) + dropped
         differences = discreet ? shown_otherwise(filling) : differences_from(filling.result)
         return impossible(reasons.uniq, differences) if reasons.any?

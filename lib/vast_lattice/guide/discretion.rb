@@ -7,7 +7,7 @@ module VastLattice
     class Discretion
       # Findings whose words an author wrote.
       WRITTEN = %i[forbidden warned].freeze
-      TOGETHER = 'What comes of these answers cannot be made.'
+      TOGETHER = Wording[:what_comes_of_these_answers_cannot]
 
       # What of a picture is measures, not names.
       MEASURED = %w[data-scale data-left data-base data-slender data-dimensions].freeze
@@ -49,7 +49,7 @@ module VastLattice
 
       # A finding as it is told; nil for what is only for whoever made the family. The block has words for one of a field.
       def said(finding)
-        return plain(finding, finding.message) if WRITTEN.include?(finding.code)
+        return plain(finding, finding.wording) if WRITTEN.include?(finding.code)
         return unless finding.error?
 
         field = field_of(finding)
@@ -58,7 +58,7 @@ module VastLattice
 
       private
 
-      def plain(finding, message) = Finding.new(code: finding.code, level: finding.level, message: message)
+      def plain(finding, message) = Finding.new(code: finding.code, level: finding.level, wording: message)
 
       def field_of(finding)
         return if finding.place.nil? || finding.place.component

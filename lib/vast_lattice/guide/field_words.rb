@@ -15,17 +15,19 @@ module VastLattice
       def decided(field, decision)
         others = @fields.select { |own| own != field && deciding(decision).include?(own.target.name) }
         told = others.map { |own| "#{own.title} #{now(own)}" }.join(', ')
-        told.empty? ? 'Your other answers decide it.' : "Your other answers decide it: #{told}."
+        told.empty? ? Wording[:your_other_answers_decide] : Wording[:your_other_answers_decide_it_told, told: told]
       end
 
       # What it is, and what it could be with the other answers.
       def possible(field)
-        words = "#{field.title} is #{now(field)}, which does not go with the other answers"
+        words = Wording[:field_is_now_which_does_not_go, field: field.title, now: now(field)]
         left = @state.allowed(field)
         parts = field.ranged? ? { 'from' => left.least, 'to' => left.most, 'in steps of' => left.step }.compact : {}
         return "#{words}." if parts.empty?
 
-        "#{words}: possible is #{parts.map { |word, amount| "#{word} #{@state.text(field, amount)}" }.join(' ')}."
+        Wording[:words_possible_is_parts, words: words, parts: parts.map { |word, amount|
+          "#{word} #{@state.text(field, amount)}"
+        }.join(' ')]
       end
 
       private

@@ -17,7 +17,7 @@ module VastLattice
         @settling = Settling.new(plan, form)
         found = answers.to_h { |name, text| [field(name), text.to_s] }.reject { |_, text| text.empty? }
         @answers = found.transform_keys { |own| own.target.name }
-        @given = found.to_h { |own, text| [own, Reading.value(plan, own, text)] }
+        @given = found.to_h { |own, text| [own, AnswerReader.value(plan, own, text)] }
         settled = @settling.settle(@given)
         @dropped = settled.dropped.map { |own| own.target.name }
         @result = Result.new(plan, outcome: settled.outcome, display: display || Units::Display[form.display])
@@ -48,7 +48,7 @@ module VastLattice
       # The field that asks for a name. Raises Refused.
       def field(name)
         fields.find { |own| own.target.name.casecmp?(name.to_s) } ||
-          raise(Refused.new("The form does not ask for \"#{name.to_s[0, 60]}\".",
+          raise(Refused.new(Wording[:the_form_does_not_ask_for_name, name: name.to_s[0, 60]],
                             remedy: Nearest.remedy(name.to_s[0, 60], fields.map { |own| own.target.name })))
       end
 
@@ -58,7 +58,7 @@ module VastLattice
       def said(own)
         text = @answers[own.target.name] unless @dropped.include?(own.target.name)
         text ||= own.field.default unless own.default.nil?
-        text && Reading.in_unit(own, text)
+        text && AnswerReader.in_unit(own, text)
       end
     end
   end

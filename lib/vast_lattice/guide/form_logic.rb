@@ -17,7 +17,7 @@ module VastLattice
         @trying = trying
         @plan = trying.filling.plan
         @wish = wish
-        @words = Logic::Words.new
+        @words = Logic::Constants.new
         @facts = []
         @values = {}
         @changes = domains.to_h { |domain| [domain.field, change(domain)] }
@@ -76,7 +76,7 @@ module VastLattice
       def rows
         @rows ||= @plan.family.tables.each_index.to_h do |number|
           field = @trying.fields.find { |own| own.target.kind == :row && own.target.subject.equal?(@plan.family.tables[number]) }
-          [number, field ? answered(field.target, Logic::INT.from_const(Logic::Words::NONE)) : Logic::INT.from_const(Logic::Words::NONE)]
+          [number, field ? answered(field.target, Logic::INT.from_const(Logic::Constants::NONE)) : Logic::INT.from_const(Logic::Constants::NONE)]
         end
       end
 

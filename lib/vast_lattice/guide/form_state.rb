@@ -26,7 +26,7 @@ module VastLattice
       def own_findings
         @own_findings ||= (@discretion ? [] : undefined) + answerable.filter_map do |field|
           code, message, remedy = allowed(field).fault(value(field))
-          code && Finding.new(code: code, level: :error, message: message, remedy: remedy, place: field.target.place)
+          code && Finding.new(code: code, level: :error, wording: message, advice: remedy, place: field.target.place)
         end
       end
 
@@ -48,24 +48,7 @@ module VastLattice
       def seen?(field) = !hidden?(field.numbers)
 
       # Why it cannot be answered now, or nil.
-      def lock(field)
-        return "Not to be answered now#{because(condition(field.numbers, :locked))}." if @flags.locked?(field)
-        return if field.target.kind == :row
-        return 'Does not apply now.' unless @outcome.applies?(field.target)
-        return 'It follows from other answers.' if field.target.computed?
-        return sourced(field) if field.sourced?
-
-        decision = decider(field)
-        return if %w[person default].include?(decision.word) || open?(field)
-
-        @discretion ? field_words.decided(field, decision) : "Decided by #{decision}."
-      end
-
-      # Those who fill a form in are not told more than that.
-      def sourced(field)
-        own = Outcome::Sourcing.of(@outcome, field.target)
-        own && !@discretion ? "It comes from #{own.called}." : 'It is given.'
-      end
+      def lock(field) = why_locked(field)&.to_s
 
       # A value of a field for people.
       def text(field, value) = field.target.kind == :row || @outcome.applies?(field.target) ? shown(field).text(value) : 'does not apply'
@@ -81,23 +64,42 @@ module VastLattice
 
       private
 
-      UNDEFINED = { shown: ['shown_when', 'Whether %s is shown'], locked: ['locked_when', 'Whether %s is locked'],
-                    narrowed: ['narrowings', 'What narrows %s'] }.freeze
+      def why_locked(field)
+        return Wording[:not_to_be_answered_now, because: because(condition(field.numbers, :locked))] if @flags.locked?(field)
+        return if field.target.kind == :row
+        return Wording[:does_not_apply_now] unless @outcome.applies?(field.target)
+        return Wording[:it_follows_from_other_answers] if field.target.computed?
+        return sourced(field) if field.sourced?
+
+        decision = decider(field)
+        return if %w[person default].include?(decision.word) || open?(field)
+
+        @discretion ? field_words.decided(field, decision) : Wording[:decided_by_decision, decision: decision]
+      end
+
+      # Those who fill a form in are not told more than that.
+      def sourced(field)
+        own = Outcome::Sourcing.of(@outcome, field.target)
+        own && !@discretion ? Wording[:it_comes_from_one, one: own.called] : Wording[:it_is_given]
+      end
+
+      UNDEFINED = { shown: ['shown_when', :whether_item_is_shown], locked: ['locked_when', :whether_item_is_locked],
+                    narrowed: ['narrowings', :what_narrows_item] }.freeze
       private_constant :UNDEFINED
 
       # Conditions of the form that have no value here: they count as if they were not there, and are told.
       def undefined
         reasons = Outcome::WhyUndefined.new(@outcome)
         @flags.undefined.filter_map do |numbers, what, typed|
-          key, words = UNDEFINED.fetch(what)
+          key, sentence = UNDEFINED.fetch(what)
           place = Place.at('forms', @form.name, *Family::Form.path(numbers), key)
-          reasons.finding(typed, place, format(words, called(numbers)))
+          reasons.finding(typed, place, Wording[sentence, item: called(numbers)])
         end
       end
 
       def called(numbers)
         item = @form.placed.find { |own, _| own == numbers }&.last
-        title(numbers, item).then { |text| text.empty? ? 'it' : "\"#{text}\"" }
+        title(numbers, item).then { |text| text.empty? ? Wording[:it] : Wording[:item_in_quotes, item: text] }
       end
 
       # {finding as it is told => as it was found}
@@ -115,7 +117,7 @@ module VastLattice
       def titled(finding)
         name = finding.place&.path&.then { |path| path[1] if path.first == 'parameters' } or return finding
         field = @fields.find { |own| own.target&.name == name } or return finding
-        finding.with(message: finding.message.sub(/\A#{Regexp.escape(name)}\b/, field.title))
+        finding.calling(name, field.title)
       end
 
       def hidden?(numbers) = @flags.hidden?(numbers)
@@ -208,7 +210,7 @@ module VastLattice
       def title(numbers, item)
         return @fields.find { |field| field.numbers == numbers }.title if item.is_a?(Family::Form::Field)
 
-        item.title.empty? ? 'A group of questions' : item.title
+        item.title.empty? ? Wording[:a_group_of_questions] : item.title
       end
 
       def condition(numbers, what) = @plan.form_program.conditions.find { |key, _| key == [@form.name, numbers, what] }&.last

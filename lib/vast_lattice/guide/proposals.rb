@@ -16,7 +16,7 @@ module VastLattice
       def initialize(filling, wish = {})
         @filling = filling
         @trying = Trying.new(filling, shapes: MOST_SHAPES)
-        @wish = wish.to_h { |name, text| filling.field(name).then { |field| [field, Reading.value(filling.plan, field, text)] } }
+        @wish = wish.to_h { |name, text| filling.field(name).then { |field| [field, AnswerReader.value(filling.plan, field, text)] } }
         free = @trying.fields.reject { |field| @wish.key?(field) || (field.target.type.text? && field.order.empty?) }
         @domains = free.map { |field| Domain.new(filling.plan, field, @trying.now(field)) }.select(&:any?)
       end

@@ -15,8 +15,13 @@ module VastLattice
       # The form of a family as it is now. Raises Refused where it cannot be filled in.
       def self.of(plan, form, family:, origins: [], **published)
         fault = plan.breaking.first || plan.errors.find { |finding| finding.place&.path.to_a.first(2) == ['forms', form.name] }
-        raise Refused.new("It cannot be published yet: #{fault.message}", remedy: fault.remedy || 'Mend it first.') if fault
-        raise Refused.new('The form asks for nothing.', remedy: 'Add fields first.') if plan.form_fields.fetch(form.name).none?(&:answered?)
+        if fault
+          raise Refused.new(Wording[:it_cannot_be_published_yet_fault, fault: fault.wording],
+                            remedy: fault.advice || Wording[:mend_it_first])
+        end
+        if plan.form_fields.fetch(form.name).none?(&:answered?)
+          raise Refused.new(Wording[:the_form_asks_for_nothing], remedy: Wording[:add_fields_first])
+        end
 
         new(name: "#{plan.family.name}: #{form.title}", family: family, form: form.name,
             body: plan.family.with(forms: [form], base: nil).to_tree,
@@ -27,8 +32,13 @@ module VastLattice
       def self.origins_of(text)
         origins = text.split(/[\s,]+/).map { |one| one.downcase.chomp('/') }.reject(&:empty?).uniq
         wrong = origins.find { |one| !one.match?(ORIGIN) }
-        raise Refused.new("\"#{wrong[0, 80]}\" is no address of a site.", remedy: 'Write it like https://shop.example.') if wrong
-        raise Refused.new("At most #{MOST_ORIGINS} sites.", remedy: 'Leave some out.') if origins.size > MOST_ORIGINS
+        if wrong
+          raise Refused.new(Wording[:wrong_is_no_address_of_a_site, wrong: wrong[0, 80]],
+                            remedy: Wording[:write_it_like_https_shop_example])
+        end
+        if origins.size > MOST_ORIGINS
+          raise Refused.new(Wording[:at_most_most_origins_sites, most_origins: MOST_ORIGINS], remedy: Wording[:leave_some_out])
+        end
 
         origins
       end

@@ -31,13 +31,13 @@ module VastLattice
       private
 
       def table(name)
-        @plan.family.table(name) || raise(Refused.new("There is no table \"#{name}\".",
+        @plan.family.table(name) || raise(Refused.new(Wording[:there_is_no_table_name, name: name],
                                                       remedy: Nearest.remedy(name, @plan.family.variant_tables.map(&:name))))
       end
 
       def edit(own, name)
         name = Family::Edits.checked_title(name.strip.empty? ? @configuration.name : name, 'row')
-        raise Refused.new("There is a row #{name} already.", remedy: 'Choose another name.') if own.row(name)
+        raise Refused.new(Wording[:there_is_a_row_name_already, name: name], remedy: Wording[:choose_another_name]) if own.row(name)
 
         { 'do' => 'add_rows', 'table' => own.name, 'added' => [{ 'name' => name, 'cells' => cells(own) }] }
       end
@@ -61,8 +61,8 @@ module VastLattice
       def looked(column) = @outcome.because(column.target)&.fetch('value') || missing(column)
 
       def missing(column)
-        raise Refused.new("The configuration has no #{column.target}, which the table decides.",
-                          remedy: 'Fill the form in anew, and keep that.')
+        raise Refused.new(Wording[:the_configuration_has_no_target, target: column.target],
+                          remedy: Wording[:fill_the_form_in_anew_and_keep])
       end
     end
   end

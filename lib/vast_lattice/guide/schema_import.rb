@@ -30,17 +30,17 @@ module VastLattice
 
       def parsed(text)
         if text.bytesize > LARGEST
-          raise Exchange::Unreadable.because("The file is larger than #{LARGEST / 1000} kB.",
-                                             remedy: 'Leave something out.')
+          raise Exchange::Unreadable.because(Wording[:the_file_is_larger_than_value_kb, value: LARGEST / 1000],
+                                             remedy: Wording[:leave_something_out])
         end
 
         tree = JSON.parse(text.dup.force_encoding('UTF-8'), max_nesting: 20)
         return tree if tree.is_a?(Hash) && tree['properties'].is_a?(Hash) && tree['properties'].size.between?(1, MOST)
 
-        raise Exchange::Unreadable.because('This is no JSON Schema of an object with properties.',
-                                           remedy: 'Give one such as a form itself gives.')
+        raise Exchange::Unreadable.because(Wording[:this_is_no_json_schema],
+                                           remedy: Wording[:give_one_such_as_a_form_itself])
       rescue JSON::ParserError, EncodingError
-        raise Exchange::Unreadable.because('The file is not well-formed JSON.', remedy: 'Export it again.')
+        raise Exchange::Unreadable.because(Wording[:the_file_is_not_well_formed_json], remedy: Wording[:export_it_again])
       end
 
       def known(name) = @family.parameter(name) || (name.end_with?('.row') && @family.table(name.delete_suffix('.row')))
@@ -49,13 +49,9 @@ module VastLattice
       def read
         @schema['properties'].to_h do |name, tree|
           fields = tree.is_a?(Hash) ? fields(tree) : nil
-          unless fields
-            problem(name, 'It is of a kind that forms do not have.',
-                    'Use a number, an integer, a boolean, a string or an enum.')
-          end
+          problem(name, Wording[:it_is_of_a_kind_that_forms], Wording[:use_a_number_an_integer_a_boolean]) unless fields
           unless known(name) || name.match?(/\A[\p{L}_][\p{L}\p{N}_]{0,59}\z/)
-            problem(name, 'It cannot be a name.',
-                    'Use letters, digits and underscores.')
+            problem(name, Wording[:it_cannot_be_a_name], Wording[:use_letters_digits_and_underscores])
           end
           clash(name, fields) if fields
           [name, fields]
@@ -111,7 +107,9 @@ module VastLattice
         own = @family.parameter(name) or return
         kinds = { 'count' => %w[count number], 'number' => %w[number count choice] }.fetch(fields['kind'], [fields['kind']])
         kinds += %w[number count] if fields['kind'] == 'choice' && fields['choices'].all?(Formula::PLAIN_NUMBER)
-        problem(name, "The family has it as #{own.kind.tr('_', ' ')}.", 'Call it otherwise.') unless kinds.include?(own.kind)
+        return if kinds.include?(own.kind)
+
+        problem(name, Wording[:the_family_has_it_as_kind, kind: own.kind.tr('_', ' ')], Wording[:call_it_otherwise])
       end
 
       def problem(name, message, remedy)

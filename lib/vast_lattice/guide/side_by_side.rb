@@ -29,7 +29,7 @@ module VastLattice
       end
 
       def made
-        Checks::ShapeLines.beside(@configurations.map { |own| own.frozen_outcome.made }).map { |line| Line.new(line[:title], line[:texts]) }
+        Variants::ShapeLines.beside(@configurations.map { |own| own.frozen_outcome.made }).map { |line| Line.new(line[:title], line[:texts]) }
       end
     end
   end

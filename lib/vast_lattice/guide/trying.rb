@@ -51,9 +51,9 @@ module VastLattice
 
       # What is found in its shape; nil where that is one more than may be made.
       def shape_findings(outcome)
-        return if Checks::Figures.known(outcome).nil? && (@shapes -= 1).negative?
+        return if Variants::Figures.known(outcome).nil? && (@shapes -= 1).negative?
 
-        Checks::Figures.of(outcome).findings
+        Variants::Figures.of(outcome).findings
       end
 
       # The Faults among findings, with the finding of each.

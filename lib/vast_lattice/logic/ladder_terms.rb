@@ -124,12 +124,12 @@ module VastLattice
       def narrows(one)
         return @conditionals.taken(one.source, one.numbers.last) if one.kind == :rule
 
-        Logic.negate(@rows.fetch(one.numbers.first) == INT.from_const(Words::NONE))
+        Logic.negate(@rows.fetch(one.numbers.first) == INT.from_const(Constants::NONE))
       end
 
       # A row need not be picked.
       def check_offered(check, term)
-        none = @ladder.target.kind == :row ? [INT.from_const(Words::NONE)] : []
+        none = @ladder.target.kind == :row ? [INT.from_const(Constants::NONE)] : []
         among = ->(values) { Logic.any((values.map { |value| @words.constant(value, type) } + none).map { |value| term == value }) }
         [among.call(check.choices), *check.offers.map do |source, branch, values|
           Z3.Implies(@conditionals.taken(source, branch), among.call(values))

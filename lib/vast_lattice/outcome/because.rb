@@ -38,32 +38,33 @@ module VastLattice
       def numbers(uses) = uses.map { |name, value| "#{name} is #{value}" }.join(', ')
 
       # "set to A (a is 1, b is 2)"
-      def with_numbers(words, uses) = uses.empty? ? "#{words}." : "#{words}, where #{numbers(uses)}."
+      def with_numbers(words, uses) = uses.empty? ? "#{words}." : Wording[:words_where_numbers, words: words, numbers: numbers(uses)]
 
       def by_override(target, decision)
         override = decision.name && @plan.family.overrides.find { |own| own.name == decision.name }
         return kept_override(target, override) if override
 
         where = @outcome.pick.overrides[target.index].nil? ? 'settled it by hand' : 'overrode it'
-        { sentence: "A person #{where}: #{text(target)}.", place: target.place }
+        { sentence: Wording[:a_person_where_target, where: where, target: text(target)], place: target.place }
       end
 
       def kept_override(target, override)
         where = override.rows.map { |table, row| " in row #{row} of table #{table}" }.join(' and')
         signed = override.signature.then { |signature| " (#{signature})" unless signature.empty? }
-        { sentence: "A person overrode it#{where}: #{text(target)}. The reason: #{override.reason}#{signed}", text: override.reason,
-          place: Place.at('overrides', override.name) }
+        said = Wording[:a_person_overrode_it_where_target, where: where, target: text(target), reason: override.reason, signed: signed]
+        { sentence: said, text: override.reason, place: Place.at('overrides', override.name) }
       end
 
       # By a registered source.
       def by_shared(target, _decision)
         sourced = @plan.sourced.fetch(target.index)
-        { sentence: "#{sourced.called} says #{text(target)}.", text: target.subject.source, place: Place.at(*target.place.path, 'source') }
+        { sentence: Wording[:sourced_says_target, sourced: sourced.called, target: text(target)], text: target.subject.source,
+          place: Place.at(*target.place.path, 'source') }
       end
 
       def by_answer(target, _decision)
         verb = target.kind == :row ? 'picked' : 'answered'
-        { sentence: "A person #{verb} #{text(target)}.", place: target.place }
+        { sentence: Wording[:a_person_verb_target, verb: verb, target: text(target)], place: target.place }
       end
 
       def by_rule(target, decision)
@@ -74,15 +75,15 @@ module VastLattice
         condition = rule.conditions[saying.branch]
         used = condition ? uses(condition, saying.value) : uses(*rule.conditions, saying.value)
         typed = condition_text(rule, saying.branch)
-        { sentence: with_numbers("Rule \"#{rule.rule.name}\" makes it #{text(target)} #{typed}", used), text: typed,
-          uses: used, place: Place.at('rules', rule.rule.name) }
+        said = Wording[:rule_rule_makes_it_target_typed, rule: rule.rule.name, target: text(target), typed: typed]
+        { sentence: with_numbers(said, used), text: typed, uses: used, place: Place.at('rules', rule.rule.name) }
       end
 
       # A rule of which it is undefined whether it applies.
       def by_open_rule(decision)
         rule = @bound.rules.find { |bound| bound.rule.name == decision.name }
         used = uses(*rule.conditions)
-        { sentence: with_numbers("Rule \"#{decision.name}\" would decide it, but its condition is undefined", used),
+        { sentence: with_numbers(Wording[:rule_decision_would_decide, decision: decision.name], used),
           text: rule.rule.branches.map(&:condition).join('; '), uses: used, place: Place.at('rules', decision.name) }
       end
 
@@ -90,7 +91,9 @@ module VastLattice
       def by_rule_table(target, decision)
         bound = @bound.rule_tables.find { |table| table.table.name == decision.name } or return
         used = uses(*bound.conditions, *bound.decisions.fetch(target).map { |decision| decision&.value })
-        { sentence: with_numbers("Rule table \"#{decision.name}\" makes it #{text(target)} by #{hits(bound)}, #{bound.table.policy}", used),
+        said = Wording[:rule_table_decision_makes_it_target,
+                       decision: decision.name, target: text(target), hits: hits(bound), policy: bound.table.policy]
+        { sentence: with_numbers(said, used),
           text: bound.table.inputs.join('; '), uses: used, place: Place.at('rule_tables', decision.name) }
       end
 
@@ -124,13 +127,14 @@ module VastLattice
         entry = row.cell(column.column.target)
         typed = column.cells[table.rows.index(row)]
         used = uses(typed)
-        { sentence: with_numbers("Row #{row.name} of table #{table.name} says #{entry_text(entry, target)}", used),
+        said = Wording[:row_row_of_table_table_says_entry, row: row.name, table: table.name, entry_text: entry_text(entry, target)]
+        { sentence: with_numbers(said, used),
           text: entry, uses: used, place: Place.at('tables', table.name, 'rows', row.name, 'cells', column.column.target) }
       end
 
       def entry_text(entry, target)
         typed = text(target)
-        typed == entry.strip || typed.start_with?("#{entry.strip} ") ? typed : "#{entry}, which is #{typed}"
+        typed == entry.strip || typed.start_with?("#{entry.strip} ") ? typed : Wording[:entry_which_is_typed, entry: entry, typed: typed]
       end
 
       def by_formula(target, _decision)
@@ -140,14 +144,14 @@ module VastLattice
         return by_component(target, used) if target.given?
         return by_condition(target, used) unless target.value?
 
-        { sentence: with_numbers("Its formula #{target.subject.formula} gives #{text(target)}", used),
+        { sentence: with_numbers(Wording[:its_formula_formula_gives_target, formula: target.subject.formula, target: text(target)], used),
           text: target.subject.formula, uses: used, place: Place.at(*target.place.path, 'formula') }
       end
 
       def by_component(target, used)
         typed = ComponentWords.given_text(target)
-        { sentence: with_numbers("Component #{target.subject.name} gives it #{entry_text(typed, target)}", used), text: typed, uses: used,
-          place: ComponentWords.given_place(target) }
+        said = Wording[:component_subject_gives_it_entry_text, subject: target.subject.name, entry_text: entry_text(typed, target)]
+        { sentence: with_numbers(said, used), text: typed, uses: used, place: ComponentWords.given_place(target) }
       end
 
       def by_said(target, _decision) = ComponentWords.said(target, text(target))
@@ -157,51 +161,51 @@ module VastLattice
         field = target.kind == :built ? :built_when : :shown_when
         condition = target.subject.public_send(field)
         holds = { true => 'holds', false => 'does not hold', nil => 'is undefined' }.fetch(@outcome.values[target.index])
-        { sentence: with_numbers("Its own condition #{condition} #{holds}", used), text: condition, uses: used,
-          place: Place.at(*target.place.path, field) }
+        said = Wording[:its_own_condition_condition_holds, condition: condition, holds: holds]
+        { sentence: with_numbers(said, used), text: condition, uses: used, place: Place.at(*target.place.path, field) }
       end
 
       def by_default(target, _decision)
         return by_component(target, uses(own(target))) if target.given?
-        return { sentence: "The part says so: #{text(target)}.", place: target.place } if target.look?
+        return { sentence: Wording[:the_part_says_so_target, target: text(target)], place: target.place } if target.look?
         return unless_decided(target) unless target.value?
 
         used = uses(own(target))
-        { sentence: with_numbers("Nothing else decides it, so it has its default, #{entry_text(target.subject.default, target)}", used),
+        { sentence: with_numbers(Wording[:nothing_else_decides, entry_text: entry_text(target.subject.default, target)], used),
           text: target.subject.default, uses: used, place: Place.at(*target.place.path, 'default') }
       end
 
       def unless_decided(target)
         what = target.subject.is_a?(Family::Component) ? 'A component' : 'A feature'
-        { sentence: "#{what} is #{text(target)} unless something decides otherwise.", place: target.place }
+        { sentence: Wording[:what_is_target_unless_something_decides_otherwise, what: what, target: text(target)], place: target.place }
       end
 
       def by_idle(target, _decision)
         used = uses(applies(target))
         condition = target.subject.applies_when
-        { sentence: with_numbers("It does not apply now: #{condition} does not hold", used), text: condition, uses: used,
+        { sentence: with_numbers(Wording[:it_does_not_apply_now_condition_does, condition: condition], used), text: condition, uses: used,
           place: Place.at(*target.place.path, 'applies_when') }
       end
 
       def by_unsettled(target, _decision)
         used = uses(applies(target))
         condition = target.subject.applies_when
-        { sentence: with_numbers("Whether it applies is undefined: #{condition}", used), text: condition, uses: used,
-          place: Place.at(*target.place.path, 'applies_when') }
+        said = Wording[:whether_it_applies_is_undefined_condition, condition: condition]
+        { sentence: with_numbers(said, used), text: condition, uses: used, place: Place.at(*target.place.path, 'applies_when') }
       end
 
       def by_inherited(target, decision)
         parent = @outcome.target("#{decision.name}.built")
         on = parent.subject.is_a?(Family::Part) ? 'It belongs to' : 'It sits on'
-        { sentence: "#{on} #{parent.subject.title}, which is #{@outcome.state(parent.subject.name)}.",
+        { sentence: Wording[:on_subject_which_is_state, on: on, subject: parent.subject.title, state: @outcome.state(parent.subject.name)],
           uses: { parent.name => text(parent) },
           place: Place.at(*target.place.path, *('on' if on == 'It sits on')) }
       end
 
       def by_none(target, _decision)
-        return { sentence: 'No row is picked.', place: target.place } if target.kind == :row
+        return { sentence: Wording[:no_row_is_picked], place: target.place } if target.kind == :row
 
-        { sentence: 'Nothing decides it, and it has no default.', place: target.place }
+        { sentence: Wording[:nothing_decides_it_and_it_has_no], place: target.place }
       end
     end
   end

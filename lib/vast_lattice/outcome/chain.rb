@@ -77,7 +77,7 @@ module VastLattice
 
       # Whoever decides outside decides what is taken from there.
       def taken(reason, from)
-        reason.with(decision: from.decision, sentence: "It is given #{reason.value} by the family around it.", over: [])
+        reason.with(decision: from.decision, sentence: Wording[:it_is_given_value_by_the_family, value: reason.value], over: [])
       end
 
       # What is given is given to all instances of what is repeated inside.
@@ -101,7 +101,7 @@ module VastLattice
       def besides(reason, last, target)
         rung = @plan.bound.ladder(target).besides.rungs.first.is_a?(Plan::Rung::Cells) ? :table : :formula
         reason.with(value: last.value, over: [], decision: Decision.new(kind: rung, word: Plan::Decider::WORDS.fetch(rung)),
-                    sentence: "Rules here and there disagree, so what is given besides them stands: #{last.value}.")
+                    sentence: Wording[:rules_here_and_there_disagree_so_what, value: last.value])
       end
     end
   end

@@ -23,15 +23,15 @@ module VastLattice
       end
 
       # Fields of the Reason of what a rule outside makes of it, and of what is read in components.
-      def said(target, text) = { sentence: "A rule outside makes it #{text}.", place: target.place }
-      def inside(target) = { sentence: "It is read of #{target.port.map(&:name).join(', ')}.", place: target.place }
+      def said(target, text) = { sentence: Wording[:a_rule_outside_makes_it_text, text: text], place: target.place }
+      def inside(target) = { sentence: Wording[:it_is_read_of_port, port: target.port.map(&:name)], place: target.place }
 
       # Fields of the Reason of how often it is there; +text+ says how often.
       def count(target, ladder, text)
         component = ladder.rung(Plan::Rung::Counted).component
         kind = Family::PATTERN_KINDS.fetch(component.component.pattern.kind)
         typed = component.component.pattern.dimensions.map { |name, entry| "#{name.tr('_', ' ')} #{entry}" }.join(', ')
-        { sentence: "Its pattern, a #{kind.title}, makes #{text} of them: #{typed}.", text: typed,
+        { sentence: Wording[:its_pattern_a_kind_makes_text, kind: kind.title, text: text, typed: typed], text: typed,
           place: Place.at(*target.place.path, 'pattern') }
       end
     end

@@ -8,20 +8,25 @@ module VastLattice
 
       def impossible_count(index, at, amount)
         measure = measure_of(index, at)
-        error(:impossible_dimension, target(index), "The pattern's #{measure.label} of #{target(index).subject.title} comes out as " \
-                                                    "#{Units::Format.number(amount)}#{" #{measure.unit}" unless measure.unit.empty?}, " \
-                                                    'which is not possible.', 'Change what it depends on.')
+        error(:impossible_dimension, target(index),
+              Wording[:the_pattern_measure_of_subject_comes_out,
+                      measure: measure.label, subject: target(index).subject.title,
+                      amount: [Units::Format.number(amount), measure.unit].join(' ').strip], Wording[:change_what_it_depends_on])
       end
 
       def parted_count(index, at, amount)
         found = target(index)
-        error(:not_whole, found, "The pattern's #{measure_of(index, at).label} of #{found.subject.title} is " \
-                                 "#{Units::Format.number(amount)}, but a count is a whole number.", 'Use floor, ceiling or round_to.')
+        error(:not_whole, found,
+              Wording[:the_pattern_measure_of_subject_is_not_whole,
+                      measure: measure_of(index, at).label, subject: found.subject.title, amount: Units::Format.number(amount)],
+              Wording[:use_floor_ceiling_or_round])
       end
 
       def too_many(index, number)
-        error(:too_many, target(index), "The pattern of #{target(index).subject.title} asks for #{number} instances; at most " \
-                                        "#{Family::Component::MOST} are possible.", 'Make it shorter, or its pitch larger.')
+        error(:too_many, target(index),
+              Wording[:the_pattern_of_subject_asks_for_number,
+                      subject: target(index).subject.title, number: number, most: Family::Component::MOST],
+              Wording[:make_it_shorter_or_its_pitch_larger])
       end
 
       def measure_of(index, at) = component_of(index).measures.keys[at]

@@ -5,6 +5,7 @@ module VastLattice
     # Words the short findings of a program.
     class FindingWords
       include CountWords
+      include DisagreementWords
 
       # The block tells of a name who decides it outside, as a component of another family.
       def initialize(outcome, &outside)
@@ -33,8 +34,8 @@ module VastLattice
       def told(found)
         return found if found.size <= MOST
 
-        more = "There are #{found.size - MOST} more findings."
-        [*found.first(MOST), Finding.new(code: :more, level: :note, message: more, remedy: 'Mend the first ones.')]
+        more = Wording[:there_are_found_more_findings, found: found.size - MOST]
+        [*found.first(MOST), Finding.new(code: :more, level: :note, wording: more, advice: Wording[:mend_the_first_ones])]
       end
 
       def undefined = @undefined ||= UndefinedWords.new(@outcome)
@@ -56,8 +57,8 @@ module VastLattice
 
       def missing_row(table, names)
         listed = "#{names.first(6).join(', ')}#{', …' if names.size > 6} #{names.size == 1 ? 'has' : 'have'}"
-        Finding.new(code: :no_row, level: :error, place: Place.at('tables', table.name), remedy: 'Pick a row, or answer them.',
-                    message: "No row of table #{table.name} is picked, so #{listed} no value.")
+        Finding.new(code: :no_row, level: :error, place: Place.at('tables', table.name), advice: Wording[:pick_a_row_or_answer_them],
+                    wording: Wording[:no_row_of_table_table_is_picked, table: table.name, listed: listed])
       end
 
       # Cells of the picked rows that cannot be read.
@@ -86,34 +87,36 @@ module VastLattice
       end
 
       def target(index) = @plan.targets[index]
-      def said(target) = "#{target.name} is #{text(target, @outcome.values[target.index])}"
+      def said(target) = Wording[:target_is_value, target: target.name, value: text(target, @outcome.values[target.index])]
 
-      def error(code, target, message, remedy, **about)
-        Finding.new(code: code, level: :error, message: message, remedy: remedy, place: target.place, about: about.transform_keys(&:to_s))
+      def error(code, target, message, remedy, **data)
+        Finding.new(code: code, level: :error, wording: message, advice: remedy, place: target.place, data: data.transform_keys(&:to_s))
       end
 
       def not_whole(index)
         found = target(index)
-        error(:not_whole, found, "#{said(found)}, but a count is a whole number.", 'Use floor, ceiling or round_to.')
+        error(:not_whole, found, Wording[:said_but_a_count_is_a_whole, said: said(found)], Wording[:use_floor_ceiling_or_round])
       end
 
       def below_least(index, least, nearest, who)
         found = target(index)
-        error(:below_least, found, "#{said(found)}, below the least allowed, #{text(found, least)}#{by(who)}.", nearest(found, nearest))
+        error(:below_least, found, Wording[:said_below_the_least_allowed_least, said: said(found), least: text(found, least), by: by(who)],
+              nearest(found, nearest))
       end
 
       def above_most(index, most, nearest, who)
         found = target(index)
-        error(:above_most, found, "#{said(found)}, above the most allowed, #{text(found, most)}#{by(who)}.", nearest(found, nearest))
+        error(:above_most, found, Wording[:said_above_the_most_allowed_most, said: said(found), most: text(found, most), by: by(who)],
+              nearest(found, nearest))
       end
 
       def off_step(index, start, step, nearest)
         found = target(index)
-        error(:off_step, found, "#{said(found)}, which is not in steps of #{text(found, step)} from #{text(found, start)}.",
+        error(:off_step, found, Wording[:said_which_is_not_in_steps, said: said(found), step: text(found, step), start: text(found, start)],
               nearest(found, nearest))
       end
 
-      def nearest(found, value) = value && "The nearest allowed value is #{text(found, value)}."
+      def nearest(found, value) = value && Wording[:the_nearest_allowed_value_is_value, value: text(found, value)]
 
       # A value in the unit in which it is shown.
       def text(target, value) = target.text(value, @outcome.shown_in(target))
@@ -130,66 +133,34 @@ module VastLattice
       def nothing_left(index, least, most, step, by)
         found = target(index)
         steps = step && least <= most ? ", in steps of #{text(found, step)}" : ''
-        error(:nothing_left, found, "No value of #{found.name} is allowed: from #{text(found, least)}#{by(by[0])} to " \
-                                    "#{text(found, most)}#{by(by[1])}#{steps} there is none.", 'Widen a limit.')
+        error(:nothing_left, found,
+              Wording[:no_value_of_target_is_allowed,
+                      target: found.name, least: text(found, least), least_by: by(by[0]), most: text(found, most), most_by: by(by[1]),
+                      steps: steps], Wording[:widen_a_limit])
       end
 
       def impossible_step(index, step)
         found = target(index)
-        error(:impossible_step, found, "The step of #{found.name} is #{text(found, step)}; it must be above zero.", 'Change it.')
+        error(:impossible_step, found, Wording[:the_step_of_target_is_step, target: found.name, step: text(found, step)],
+              Wording[:change_it])
       end
 
       def not_offered(index, choices)
         found = target(index)
         offered = choices.map { |choice| text(found, choice) }
-        message = "#{said(found)}, which is not offered#{' in this combination' if offered.any?}."
-        remedy = offered.empty? ? 'The rules leave no choice: mend them.' : "Choose #{offered.join(' or ')}."
-        error(:not_offered, found, message, remedy)
-      end
-
-      # A rule of a parent and one of the family.
-      def disagree_outside(index, outside, own, decider)
-        found = target(index)
-        name = @plan.family.rule_name(Plan::Decider.decode(decider).last)
-        error(:rules_disagree, found, "Rules disagree on #{found.name}: #{@outside.call(found.name)} says " \
-                                      "#{text(found, outside)}, \"#{name}\" here says #{text(found, own)}. None of them decides it.",
-              'Change the condition of one.', rules: [name])
+        if offered.empty?
+          error(:not_offered, found, Wording[:said_which_is_not_offered, said: said(found)], Wording[:the_rules_leave_no_choice_mend_them])
+        else
+          error(:not_offered, found, Wording[:said_which_is_not_offered_in_this_combination, said: said(found)],
+                Wording[:choose_choice, choice: Wording.either(offered)])
+        end
       end
 
       # A row that a parent picks.
       def no_such_row(index, name)
         found = target(index)
-        error(:unknown_name, found, "There is no row \"#{name}\" in table #{found.subject.name}.",
-              Nearest.remedy(name, found.type.choices, kind: 'row'))
-      end
-
-      # +said+ lists pairs of rule index and value.
-      def disagree(index, said)
-        found = target(index)
-        names = said.map { |rule, _| @plan.family.rule_name(rule) }
-        words = names.zip(said).map { |name, (_, value)| "\"#{name}\" says #{text(found, value)}" }.join(', ')
-        error(:rules_disagree, found, "Rules disagree on #{found.name}: #{words}. None of them decides it.",
-              'Change the condition of one, or join them in one else-if chain.', rules: names.uniq)
-      end
-
-      # +hits+ lists pairs of row and value; rows alone where the table decides nothing.
-      def hit_clash(table, index, hits)
-        found = target(index) if index
-        rows = hits.map { |row, value| found ? "row #{row + 1} says #{text(found, value)}" : "row #{row + 1}" }
-        name = @plan.family.rule_name(table)
-        Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
-                    message: "Rows of rule table \"#{name}\" that may not hit together do: #{rows.join(', ')}. None of them decides.",
-                    remedy: 'Narrow their tests, or choose another hit policy.')
-      end
-
-      # Rows that must agree say different things by an output that adds or narrows.
-      def output_clash(table, output, rows)
-        name = @plan.family.rule_name(table)
-        column = @plan.bound.source(table).table.outputs[output]
-        Finding.new(code: :hit_clash, level: :error, place: Place.at('rule_tables', name),
-                    message: "Rows #{rows.map(&:succ).join(', ')} of rule table \"#{name}\" must agree, but say different " \
-                             "things in the column \"#{column}\". None of them counts there.",
-                    remedy: 'Narrow their tests, let them say the same, or choose another hit policy.')
+        error(:unknown_name, found, Wording[:there_is_no_row_name_in_table, name: name, subject: found.subject.name],
+              Nearest.remedy(name, found.type.choices, kind: 'row'), name: name)
       end
 
       def notice(rule, level, text)
@@ -203,30 +174,32 @@ module VastLattice
           built = group.features.zip(states).reject { |_, state| state == :suppressed }.map(&:first)
           next if group.allows?(built.size) || states.include?(:undefined)
 
-          wanted = group.none ? 'At most one' : 'Exactly one'
-          found = built.empty? ? 'none is' : "built: #{built.join(', ')}"
+          wanted = group.none ? Wording[:at_most_one] : Wording[:exactly_one]
+          found = built.empty? ? Wording[:none_is] : Wording[:built_features, features: built]
           Finding.new(code: :alternatives, level: :error, place: Place.at('alternatives', group.name),
-                      message: "#{wanted} of #{group.features.join(', ')} may be built; #{found}.",
-                      remedy: 'Change their conditions so that they exclude each other.')
+                      wording: Wording[:wanted_of_features_may_be_built_found, wanted: wanted, features: group.features, found: found],
+                      advice: Wording[:change_their_conditions_so_that_they_exclude])
         end
       end
 
       # What a person answers, and what a family around gives.
       def unused(target, value, who)
         what, remedy = if @outcome.pick.pick == :given
-                         ['The value %s that is given for %s', 'Do not give it, or let a rule decide it.']
+                         [:the_value_that_is_given_for_target, Wording[:do_not_give_it_or_let]]
                        else
-                         ['The answer %s for %s', 'Pick another row, or override it.']
+                         [:the_answer_for_target, Wording[:pick_another_row_or_override]]
                        end
-        Finding.new(code: :answer_unused, level: :warning, place: target.place, remedy: remedy,
-                    message: "#{format(what, text(target, value), target.name)} is not used: #{who}.")
+        Finding.new(code: :answer_unused, level: :warning, place: target.place, advice: remedy,
+                    wording: Wording[:target_is_not_used_who,
+                                     target: Wording[what, value: text(target, value), target: target.name], who: who])
       end
 
       # What a source and the family around both give.
       def two_sources(index, value)
         own = target(index)
-        words = "#{own.name} comes from #{@outcome.plan.sourced.fetch(index).called}, and #{text(own, value)} is given for it."
-        error(:two_sources, own, words, 'Do not give it, or take it from no source.')
+        words = Wording[:target_comes_from_source_and_value_is_given, target: own.name, source: @outcome.plan.sourced.fetch(index).called,
+                                                                      value: text(own, value)]
+        error(:two_sources, own, words, Wording[:do_not_give_it_or_take])
       end
 
       # What a parent gives under a rule of its own is there in case that a rule here says otherwise.

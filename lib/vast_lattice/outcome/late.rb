@@ -32,16 +32,18 @@ module VastLattice
       def notice(rule, level, text) = Outcome.notice(source(rule), level, text)
 
       # Where the shape cannot be had, that is told of the shape.
-      def undefined_rule(rule) = followed(source(rule).place, "The condition of #{source(rule).title}") || words.undefined_rule(rule)
+      def undefined_rule(rule)
+        followed(source(rule).place, Wording[:the_condition_of_source, source: source(rule).title]) || words.undefined_rule(rule)
+      end
 
       def undefined_line(rule, number)
-        followed(source(rule).place, "A price of #{source(rule).title}") || words.undefined_line(rule, number)
+        followed(source(rule).place, Wording[:a_price_of_source, source: source(rule).title]) || words.undefined_line(rule, number)
       end
 
       def undefined_measured(rule, index)
         followed(source(rule).place, measured(index).name) ||
-          Finding.new(code: :undefined, level: :error, place: source(rule).place, remedy: 'Mend it.',
-                      message: "A limit of #{measured(index).name} by #{source(rule).title} is undefined.")
+          Finding.new(code: :undefined, level: :error, place: source(rule).place, advice: Wording[:mend_it],
+                      wording: Wording[:a_limit_of_measured_by_source, measured: measured(index).name, source: source(rule).title])
       end
 
       def followed(place, what)
@@ -57,9 +59,10 @@ module VastLattice
 
       def beyond(code, words, rule, index, limit)
         own = measured(index)
-        Finding.new(code: code, level: :error, place: source(rule).place, remedy: 'Change what it follows from.',
-                    message: "#{own.name} is #{own.text(@measured.fetch(index))}, #{words} allowed, #{own.text(limit)} by " \
-                             "#{source(rule).title}.")
+        Finding.new(code: code, level: :error, place: source(rule).place, advice: Wording[:change_what_it_follows],
+                    wording: Wording[:target_is_measured_beyond_limit,
+                                     target: own.name, measured: own.text(@measured.fetch(index)), beyond: words, limit: own.text(limit),
+                                     source: source(rule).title])
       end
     end
   end

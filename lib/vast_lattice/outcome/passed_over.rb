@@ -14,11 +14,11 @@ module VastLattice
       def rules_over(target, decision)
         rules = @bound.ladder(target).rules.grep(Plan::Bound::Rule).reject { |rule| rule.rule.name == decision.name }
         rules.map do |rule|
-          next "Rule \"#{rule.rule.name}\" could, but this variant opts out of #{rule.rule.set}." if opted_out?(rule)
-          next "Rule \"#{rule.rule.name}\" decides it, but is overridden." if overridden?(target, rule, decision)
+          next Wording[:rule_rule_could_but_this_variant_opts, rule: rule.rule.name, set: rule.rule.set] if opted_out?(rule)
+          next Wording[:rule_rule_decides_it_but_is_overridden, rule: rule.rule.name] if overridden?(target, rule, decision)
 
           conditions = rule.rule.branches.map(&:condition).join('; ')
-          with_numbers("Rule \"#{rule.rule.name}\" could, but not here: when #{conditions}", uses(*rule.conditions))
+          with_numbers(Wording[:rule_rule_could_but_not_here_when, rule: rule.rule.name, conditions: conditions], uses(*rule.conditions))
         end
       end
 
@@ -29,7 +29,8 @@ module VastLattice
         @plan.family.opted_out(target.subject.name).flat_map do |own|
           rules = @bound.conditionals.select { |source| own.from?(source.source.set) && source.decides.include?(target.name) }
           rules.map do |rule|
-            "#{rule.title.sub(/\A./, &:upcase)} could, but #{own.subject} opts out of #{own.set}. The reason: #{own.reason}"
+            Wording[:rule_could_but_subject_opts_out, rule: rule.title.sub(/\A./, &:upcase), subject: own.subject, set: own.set,
+                                                      reason: own.reason]
           end
         end
       end
@@ -50,15 +51,17 @@ module VastLattice
 
         row = @outcome.pick.rows[column.table]
         fault = row && table.faults.fetch(row, []).find { |finding| finding.place.path.last == column.column.target }
-        return ["Row #{table.table.rows[row].name} of table #{table.table.name} cannot be read here: #{fault.message}"] if fault
+        if fault
+          return [Wording[:row_of_table_cannot_be_read, row: table.table.rows[row].name, table: table.table.name, fault: fault.wording]]
+        end
 
-        ["Table #{table.table.name} leaves it open in this row."]
+        [Wording[:table_table_leaves_it_open, table: table.table.name]]
       end
 
       def cell_overridden(column, table)
         row = table.rows[@outcome.pick.rows[column.table] || table.rows.size]
         said = row&.cell(column.column.target).to_s
-        said.empty? ? [] : ["Row #{row.name} of table #{table.name} says #{said}, but is overridden."]
+        said.empty? ? [] : [Wording[:row_row_of_table_table_says_said, row: row.name, table: table.name, said: said]]
       end
     end
   end

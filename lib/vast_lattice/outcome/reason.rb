@@ -12,6 +12,10 @@ module VastLattice
     # +place+::    where to change it
     # +chain+::    the Reasons of what it was taken from, one from the other, up to whoever decides
     class Reason < Value.with(:subject, :value, :decision, :sentence, :place, text: nil, uses: {}, over: [], chain: [])
+      # For people.
+      def sentence = @sentence.to_s
+      def over = @over.map(&:to_s)
+
       # The same of something in a component, of an instance if it has a number.
       def within(component, number = nil)
         with(subject: Name.of(component, *number, subject).to_s, place: place&.within(component),

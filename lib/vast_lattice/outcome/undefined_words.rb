@@ -32,7 +32,8 @@ module VastLattice
       def undefined_rule(index)
         rule = @bound.source(index)
         first(rule.conditions.each_with_index.map do |condition, at|
-          [condition, Place.at('rules', rule.rule.name, *rule.rule.condition_path(at)), "The condition of rule \"#{rule.rule.name}\""]
+          [condition, Place.at('rules', rule.rule.name, *rule.rule.condition_path(at)),
+           Wording[:the_condition_of_rule_rule, rule: rule.rule.name]]
         end)
       end
 
@@ -40,17 +41,17 @@ module VastLattice
       def undefined_table(index)
         table = @bound.source(index)
         first(table.conditions.each_with_index.flat_map do |test, row|
-          what = "row #{row + 1} of #{table.title}"
+          what = Wording[:row_of_rule_table, row: row + 1, table: table.title]
           decisions = table.consequences[row].grep(Plan::Consequence::Decision)
-          [[test, Place.at(*table.place.path, 'rows', row), "Whether #{what} hits"],
-           *decisions.map { |decision| [decision.value, decision.place, "The value of #{what}"] }]
+          [[test, Place.at(*table.place.path, 'rows', row), Wording[:whether_what_hits, what: what]],
+           *decisions.map { |decision| [decision.value, decision.place, Wording[:the_value_of_what, what: what]] }]
         end)
       end
 
       # A limit or step of a parameter, of a rule ([rule, branch]) or of an open column.
       def undefined_limit(index, field, kind, who)
         target = @plan.targets[index]
-        what = "#{{ least: 'The least', most: 'The most', step: 'The step' }.fetch(field)} allowed of #{target.name}"
+        what = Wording[:"the_#{field}_allowed_of_target", target: target.name]
         check = @bound.ladder(target).checks.grep(Plan::Check::Between).first
         narrowing = check.narrowing(kind, *who) if kind
         place = narrowing ? narrowing.place : target.place
@@ -60,14 +61,15 @@ module VastLattice
       # The amount of a price.
       def undefined_line(index, number)
         _, line = @bound.source(index).placed[number]
-        found(line.amount, line.place, "The price of #{line.text}")
+        found(line.amount, line.place, Wording[:the_price_of_line, line: line.text])
       end
 
       # How often a component is there: an entry of its pattern.
       def undefined_count(index, at)
         target = @plan.targets[index]
         measure, typed = @bound.ladder(target).rung(Plan::Rung::Counted).component.measures.to_a[at]
-        found(typed, Place.at(*target.place.path, 'pattern', measure.name), "The pattern's #{measure.label} of #{target.subject.title}")
+        found(typed, Place.at(*target.place.path, 'pattern', measure.name),
+              Wording[:the_pattern_measure_of_subject, measure: measure.label, subject: target.subject.title])
       end
 
       # Whether an instance is left out.
@@ -75,7 +77,8 @@ module VastLattice
         target = @plan.targets[index]
         component = @bound.ladder(target).rung(Plan::Rung::Counted).component
         @undefined.finding(component.skip, Place.at(*target.place.path, 'pattern', 'skip_when'),
-                           "Whether instance #{number.to_i} of #{target.subject.title} is left out", index: number)
+                           Wording[:whether_instance_number_of_subject_is_left, number: number.to_i, subject: target.subject.title],
+                           index: number)
       end
 
       # Labels that are undefined or too long.
@@ -89,19 +92,19 @@ module VastLattice
           place = said.any? ? said.first.last.place : Place.at('patterns', pattern.name)
           what = "The #{pattern.name.tr('_', ' ')}"
           first(pattern.formulas.map { |typed| [typed, place, what] }) ||
-            Finding.new(code: :undefined, level: :error, place: place, remedy: 'Shorten its pattern.',
-                        message: "#{what} is undefined: it would be longer than #{Formula::Budget::LONGEST_TEXT} characters.")
+            Finding.new(code: :undefined, level: :error, place: place, advice: Wording[:shorten_its_pattern],
+                        wording: Wording[:what_is_undefined_it_would_be_longer, what: what, longest_text: Formula::Budget::LONGEST_TEXT])
         end
       end
 
       private
 
       def contradicted(name, said)
-        sources = said.map { |source, _| source.title }.uniq.join(' and ')
+        sources = Wording.both(said.map { |source, _| source.title }.uniq).to_s.sub(/\A./, &:upcase)
         Finding.new(code: :rules_disagree, level: :error, place: Place.at('patterns', name),
-                    about: { 'rules' => said.map { |source, _| source.source.name }.uniq },
-                    message: "#{sources} write the #{name.tr('_', ' ')} differently.".sub(/\A./, &:upcase),
-                    remedy: 'Change the condition of one, or join them in one else-if chain.')
+                    data: { 'rules' => said.map { |source, _| source.source.name }.uniq },
+                    wording: Wording[:sources_write_the_name_differently, sources: sources, name: name.tr('_', ' ')],
+                    advice: Wording[:change_the_condition_of_one_or_join])
       end
 
       def found(typed, place, what) = typed && @undefined.finding(typed, place, what)
@@ -115,8 +118,8 @@ module VastLattice
         column = @bound.ladder(target).column
         return if column && @outcome.pick.rows[column.table].nil? && @bound.tables[column.table].table.rows.any?
 
-        Finding.new(code: :no_value, level: :error, message: "#{target.name} has no value: nothing decides it.", place: target.place,
-                    remedy: 'Give it a default, or mend its formula.')
+        Finding.new(code: :no_value, level: :error, wording: Wording[:target_has_no_value_nothing_decides, target: target.name],
+                    place: target.place, advice: Wording[:give_it_a_default_or_mend])
       end
 
       def by_rule(target, number)
@@ -126,7 +129,7 @@ module VastLattice
         saying = @bound.ladder(target).saying(number, @outcome.branches[number])
         return @undefined.follows(target.place, target.name, "the condition of #{source.title}") unless saying
 
-        found(saying.value, saying.place, "What rule \"#{saying.rule.rule.name}\" makes of #{target.name}")
+        found(saying.value, saying.place, Wording[:what_rule_rule_makes_of_target, rule: saying.rule.rule.name, target: target.name])
       end
 
       def by_table(target, number)

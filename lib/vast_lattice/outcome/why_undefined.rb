@@ -5,7 +5,7 @@ module VastLattice
     # Says of what is undefined where it arose: once, as an error, at the formula in which it did, with the numbers; what
     # only follows from it is a note that names what it follows from.
     class WhyUndefined
-      REMEDY = 'Change it, or test for it: if defined(…) then … else …'
+      REMEDY = Wording[:change_it_or_test_for_it_if]
 
       # +measured+ as of Late.
       def initialize(outcome, measured = {})
@@ -24,16 +24,16 @@ module VastLattice
         target = origin.name? && origin.variable.index < @plan.targets.size ? @plan.targets[origin.variable.index] : nil
         return follows(place, what, target.name) if target && told_elsewhere?(target)
 
-        words = (target ? idle(target) : origin.words).sub(/\A[A-Z](?=[a-z ])/, &:downcase)
+        words = (target ? idle(target) : origin.words).to_s.sub(/\A[A-Z](?=[a-z ])/, &:downcase)
         place = place.with(span: origin.part.span)
-        Finding.new(code: :undefined, level: :error, place: place, remedy: REMEDY,
-                    message: "#{what} is undefined: #{words}#{where(typed, target, index)}.")
+        Finding.new(code: :undefined, level: :error, place: place, advice: REMEDY,
+                    wording: Wording[:what_is_undefined_words_where, what: what, words: words, where: where(typed, target, index)])
       end
 
       # The note that something is undefined because of something else.
       def follows(place, what, because)
-        Finding.new(code: :follows, level: :note, message: "#{what} is undefined, because #{because} is.", place: place,
-                    remedy: "Mend #{because}.")
+        Finding.new(code: :follows, level: :note, wording: Wording[:what_is_undefined, what: what, because: because], place: place,
+                    advice: Wording[:mend_because, because: because])
       end
 
       private
@@ -55,9 +55,9 @@ module VastLattice
 
       def idle(target)
         return "no row of table #{target.subject.name} is picked" if target.kind == :row
-        return "#{target.name} has no value there" if target.read?
+        return Wording[:target_has_no_value_there, target: target.name] if target.read?
 
-        "#{target.name} does not apply here, as #{target.subject.applies_when} does not hold"
+        Wording[:target_does_not_apply_here_as_applies, target: target.name, applies_when: target.subject.applies_when]
       end
 
       # The names of the tree with their values, but for the one that is spoken of.

@@ -29,8 +29,8 @@ module VastLattice
         told = positions.zip(where).first(3).map { |one, at| "#{at} (#{mass(one.mass)}#{", #{one.price}" unless one.price.empty?})" }
         family = positions.first.family
         Finding.new(code: :number_shared, level: :error, place: Place.at('components', Name.read(positions.first.names.first).first),
-                    message: "#{number} is the part number of different things: #{told.join(' and ')}.",
-                    remedy: "Put what differs between them into the part number of #{family}.")
+                    wording: Wording[:number_is_the_part_number_of_different_things, number: number, things: Wording.both(told)],
+                    advice: Wording[:put_what_differs_between_them_into_the_part, family: family])
       end
     end
   end

@@ -57,15 +57,15 @@ module VastLattice
 
       # The Position of a family.
       def family(outcome, spot, title, reasons)
-        figures = Figures.of(outcome)
+        amounts = Amounts.of(outcome)
         made = components(outcome, spot)
-        parts = parts(figures, spot, made.size)
+        parts = parts(amounts, spot, made.size)
         price = Geometry::Pricing.price(outcome)
         Position.new(**spot.told, title: title, reasons: reasons, family: outcome.plan.family.name,
                                   part_number: label(outcome, 'part_number'), description: label(outcome, 'description'), price: price,
-                                  mass: made.sum(figures.mass) do |one|
+                                  mass: made.sum(amounts.mass) do |one|
                                     one.mass * one.quantity
-                                  end, positions: made + parts, key: figures.key, made: figures.made)
+                                  end, positions: made + parts, key: amounts.key, made: amounts.made)
       end
 
       def label(outcome, name) = outcome.plan.family.patterns.key?(name) ? outcome.label(name) : nil
@@ -73,7 +73,7 @@ module VastLattice
       # What is in a family, by what it came to: [Placing, Outcome, numbers of the instances] that are equal.
       def components(outcome, spot)
         kinds = outcome.placings.select(&:built?).flat_map { |placing| placing.kinds.map { |own, numbers| [placing, own, numbers] } }
-        kinds.group_by { |_, own, _| Figures.of(own).key }.values.each_with_index.map { |same, at| component(same, spot, at) }
+        kinds.group_by { |_, own, _| Amounts.of(own).key }.values.each_with_index.map { |same, at| component(same, spot, at) }
       end
 
       def component(same, spot, at)
@@ -95,8 +95,8 @@ module VastLattice
       end
 
       # Its own parts, after so many positions.
-      def parts(figures, spot, after)
-        figures.bodies.group_by { |body| figures.part_key(body) }.each_with_index.map do |(key, bodies), at|
+      def parts(amounts, spot, after)
+        amounts.bodies.group_by { |body| amounts.part_key(body) }.each_with_index.map do |(key, bodies), at|
           part(key, bodies, spot.inside(after + at, bodies.map { |own| spot.named(own.part.name) }, bodies.size))
         end
       end

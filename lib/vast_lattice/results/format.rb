@@ -17,12 +17,13 @@ module VastLattice
           return text if choices.key?(text)
 
           what = title.downcase
-          raise Error.new("There is no #{what} \"#{text}\".", remedy: Nearest.remedy(text.to_s, choices.keys, kind: what))
+          raise Error.new(Wording[:there_is_no_kind_name, kind: what, name: text],
+                          remedy: Nearest.remedy(text.to_s, choices.keys, kind: what))
         end
       end
 
       MEDIA_TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'svg' => 'image/svg+xml',
-                      'dmn' => 'application/xml', 'zip' => 'application/zip', 'pdf' => 'application/pdf' }.freeze
+                      'dmn' => 'application/xml', 'zip' => 'application/zip', 'pdf' => 'application/pdf', 'dxf' => 'image/vnd.dxf' }.freeze
 
       # One for each ending, with its note.
       def self.for_endings(base, notes, **about) = notes.map { |ending, note| new("#{base}.#{ending}", note: note, **about) }
@@ -49,7 +50,10 @@ module VastLattice
       def chosen(given)
         known = options.map(&:name)
         stray = (given.keys - known).first
-        raise Error.new("#{name} has no option \"#{stray}\".", remedy: Nearest.remedy(stray, known, kind: 'option')) if stray
+        if stray
+          raise Error.new(Wording[:name_has_no_option_stray, name: name, stray: stray],
+                          remedy: Nearest.remedy(stray, known, kind: 'option'))
+        end
 
         options.to_h { |option| [option.name, option.read(given[option.name])] }
       end

@@ -9,7 +9,7 @@ module VastLattice
 
       def self.of(subject, options)
         table = subject.chosen(options['table'], subject.family.tables, 'table').first unless options['table'].empty?
-        Checks::Lattice.new(subject.plan, table, subject.pick)
+        Variants::Lattice.new(subject.plan, table, subject.pick)
       end
 
       def initialize(kind) = super('lattice', kind, note: 'every feature in every variant', **ABOUT)

@@ -18,10 +18,10 @@ module VastLattice
 
       # A CSV holds one sheet, and nothing has none.
       def one_at_least(sheets)
-        raise Error.new("There is nothing to write into #{name}.", remedy: 'Make it first.') if sheets.empty?
+        raise Error.new(Wording[:there_is_nothing_to_write_into_name, name: name], remedy: Wording[:make_it_first]) if sheets.empty?
         return sheets if sheets.one? || @kind.name != 'csv'
 
-        raise Error.new('A CSV holds one table.', remedy: "Choose one of them, or take #{base}.xlsx, which holds all.")
+        raise Error.new(Wording[:a_csv_holds_one_table], remedy: Wording[:choose_one_of_them_or_take_base, base: base])
       end
     end
   end

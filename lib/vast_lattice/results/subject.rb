@@ -6,12 +6,12 @@ module VastLattice
     class Subject
       attr_reader :plan, :pick, :verdicts, :configuration, :code
 
-      # +display+ as of Result; +verdicts+ are Checks::Verdicts.
+      # +display+ as of Result; +verdicts+ are Variants::Verdicts.
       def initialize(plan: nil, pick: Plan::Pick.new, display: nil, verdicts: nil, configuration: nil, code: nil)
         @plan = plan
         @pick = pick
         @display = display
-        @verdicts = verdicts || (plan && Checks::Verdicts.new(plan, nil))
+        @verdicts = verdicts || (plan && Variants::Verdicts.new(plan, nil))
         @configuration = configuration
         @code = code
       end
@@ -27,10 +27,10 @@ module VastLattice
       def ensure_has(source)
         return if has?(source)
         unless plan && source != :configuration
-          raise Missing.new("There is no #{source} here to make it from.", remedy: 'Choose another result.')
+          raise Missing.new(Wording[:there_is_no_source_here_to_make, source: source], remedy: Wording[:choose_another_result])
         end
 
-        raise Error.new('The family has errors, so there is nothing of its variants to take away.', remedy: 'Mend them first.')
+        raise Error.new(Wording[:the_family_has_errors_so_there], remedy: Wording[:mend_them_first])
       end
 
       def family = plan.family
@@ -43,7 +43,8 @@ module VastLattice
         return among if name.empty?
 
         found = among.find { |one| one.name.casecmp?(name) } or
-          raise Missing.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name, among.map(&:name), kind: kind))
+          raise Missing.new(Wording[:there_is_no_kind_name, kind: kind, name: name],
+                            remedy: Nearest.remedy(name, among.map(&:name), kind: kind))
         [found]
       end
     end

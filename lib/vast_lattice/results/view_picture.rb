@@ -13,7 +13,7 @@ module VastLattice
 
       def write(subject, _options)
         found = subject.result
-        found.view(base, width: WIDTH) || raise(Error.new('There is nothing to draw.', remedy: found.findings.first&.to_s))
+        found.view(base, width: WIDTH) || raise(Error.new(Wording[:there_is_nothing_to_draw], remedy: found.findings.first&.to_s))
       end
     end
   end

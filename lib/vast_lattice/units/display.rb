@@ -26,8 +26,8 @@ module VastLattice
 
       # The same; raises Error for one that is not known.
       def self.checked(name)
-        self[name] || raise(Error.new("\"#{name}\" is no display of units.",
-                                      remedy: "Choose #{TITLES.keys.reject(&:empty?).join(', ')}, or none."))
+        self[name] || raise(Error.new(Wording[:name_is_no_display_of_units, name: name],
+                                      remedy: Wording[:choose_choice_or_none, choice: TITLES.keys.reject(&:empty?)]))
       end
 
       # Whether amounts are shown in other units than they have.

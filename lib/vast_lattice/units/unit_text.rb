@@ -21,8 +21,7 @@ module VastLattice
 
       def self.compound(text)
         unless text.size <= LONGEST && text.match?(%r{\A(?:1(?=/))?(?:#{FACTOR})+\z}o)
-          raise Error.new("\"#{text[0, LONGEST]}\" is not a unit.",
-                          remedy: 'Write it like mm, m2, g/cm3 or N/mm2.')
+          raise Error.new(Wording[:text_is_not_a_unit, text: text[0, LONGEST]], remedy: Wording[:write_it_like_mm_m2_g_cm3])
         end
 
         factors(text).reduce(Unit.new(symbol: text, dimension: NONE, factor: 1r)) do |unit, (symbol, power)|
@@ -40,12 +39,12 @@ module VastLattice
       private_class_method :factors
 
       def self.alone(symbol, text)
-        raise Error.new("#{symbol} has a zero of its own, so it stands alone, not in \"#{text}\".", remedy: 'Write K for a difference.')
+        raise Error.new(Wording[:symbol_has_a_zero_of_its_own, symbol: symbol, text: text], remedy: Wording[:write_k_for_a_difference])
       end
       private_class_method :alone
 
       def self.unknown(symbol)
-        raise Error.new("There is no unit \"#{symbol}\".",
+        raise Error.new(Wording[:there_is_no_unit_symbol, symbol: symbol],
                         remedy: Nearest.remedy(symbol, Catalogue.symbols, kind: 'unit'))
       end
       private_class_method :unknown

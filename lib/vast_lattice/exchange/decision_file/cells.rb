@@ -33,7 +33,7 @@ module VastLattice
           text = text.to_s.strip
           return BLANK if text.empty?
           return bare(text.delete_prefix('=').strip) if kind == :number || text.start_with?('=')
-          return Words.boolean(text).nil? ? text : Words.boolean(text).to_s if kind == :boolean
+          return YesNo.boolean(text).nil? ? text : YesNo.boolean(text).to_s if kind == :boolean
 
           JSON.generate(text)
         end

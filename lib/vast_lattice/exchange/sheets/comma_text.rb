@@ -32,7 +32,8 @@ module VastLattice
           end
           [Sheet.new(nil, rows, decimal_commas: separator != ',')]
         rescue CSV::MalformedCSVError => e
-          raise Unreadable.because("The CSV is not well-formed: #{e.message}", remedy: 'Look at the quotes of that line.')
+          raise Unreadable.because(Wording[:the_csv_is_not_well_formed_problem, problem: e.message],
+                                   remedy: Wording[:look_at_the_quotes_of_that_line])
         end
 
         # CSV text of one sheet.
@@ -54,10 +55,10 @@ module VastLattice
         def self.decoded(bytes)
           mark, name = MARKS.find { |start, _| bytes.b.start_with?(start) }
           text = bytes.b.byteslice(mark.to_s.bytesize..).force_encoding(name || 'UTF-8')
-          refuse('The file is not UTF-8 text.', 'Save it as "CSV UTF-8".') unless text.valid_encoding?
+          refuse(Wording[:the_file_is_no_utf8_text], Wording[:save_it_as_csv_utf8]) unless text.valid_encoding?
           text = text.encode('UTF-8')
-          refuse('The file holds binary data, not CSV.', 'Choose a CSV, XLSX or ODS file.') if text.include?("\0")
-          refuse('The file is empty.', 'Choose a file with a table in it.') if text.strip.empty?
+          refuse(Wording[:the_file_holds_binary_data_not_csv], Wording[:choose_a_csv_xlsx_or_ods_file]) if text.include?("\0")
+          refuse(Wording[:the_file_is_empty], Wording[:choose_a_file_with_a_table]) if text.strip.empty?
           text
         end
         private_class_method :decoded

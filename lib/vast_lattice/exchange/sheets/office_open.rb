@@ -69,8 +69,8 @@ module VastLattice
         private_class_method :path
 
         def self.xml(archive, name)
-          content = archive.read(name) or raise Unreadable.because("The file is no XLSX: it has no #{name}.",
-                                                                   remedy: 'Save it as XLSX, ODS or CSV.')
+          content = archive.read(name) or raise Unreadable.because(Wording[:the_file_is_no_xlsx, name: name],
+                                                                   remedy: Wording[:save_it_as_xlsx_ods_or_csv])
           Nokogiri::XML(content) { |options| options.nonet.strict }
         rescue Nokogiri::XML::SyntaxError
           Archive.damaged(name)
@@ -81,7 +81,7 @@ module VastLattice
           kinds = archive.read('[Content_Types].xml').to_s
           return unless archive.names.any? { |name| name.match?(MACROS) } || kinds.match?(MACROS)
 
-          raise Unreadable.because('The file has macros in it.', remedy: 'Save it without macros, as XLSX.')
+          raise Unreadable.because(Wording[:the_file_has_macros], remedy: Wording[:save_it_without_macros_as_xlsx])
         end
         private_class_method :refuse_others
       end

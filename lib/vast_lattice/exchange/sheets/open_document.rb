@@ -29,8 +29,8 @@ module VastLattice
         def self.read(bytes)
           archive = Archive.new(bytes)
           refuse_others(archive)
-          content = archive.read('content.xml') or raise Unreadable.because('The file is no ODS: it has no content.xml.',
-                                                                            remedy: 'Save it as XLSX, ODS or CSV.')
+          content = archive.read('content.xml') or raise Unreadable.because(Wording[:the_file_is_no_ods],
+                                                                            remedy: Wording[:save_it_as_xlsx_ods_or_csv])
           reader = Cells.new
           Nokogiri::XML::SAX::Parser.new(reader).parse(content)
           reader.sheets
@@ -78,12 +78,11 @@ module VastLattice
         def self.refuse_others(archive)
           manifest = archive.read('META-INF/manifest.xml').to_s
           if manifest.include?('encryption-data')
-            raise Unreadable.because('The file is protected by a password.',
-                                     remedy: 'Save it without one.')
+            raise Unreadable.because(Wording[:the_file_is_protected_by_a_password], remedy: Wording[:save_it_without_one])
           end
           return unless archive.names.any? { |name| name.start_with?('Basic/', 'Scripts/') }
 
-          raise Unreadable.because('The file has macros in it.', remedy: 'Save it without macros.')
+          raise Unreadable.because(Wording[:the_file_has_macros], remedy: Wording[:save_it_without_macros])
         end
         private_class_method :refuse_others
       end

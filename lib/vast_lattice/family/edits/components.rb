@@ -53,7 +53,7 @@ module VastLattice
           original = family.component(found.twin) || found
           twins = components.map { |name| Edits.find(family.components, name, 'component') } - [original]
           fault = twins.filter_map { |own| Twins.fault(own.with(rows: {}, values: {}), original) }.first
-          raise Error.new("They cannot be made the same: #{fault}", remedy: 'Choose another one.') if fault
+          raise Error.new(Wording[:they_cannot_be_made_the_same_fault, fault: fault], remedy: Wording[:choose_another_one]) if fault
 
           names = twins.map(&:name)
           # What decides their insides is said of the original alone.
@@ -77,7 +77,8 @@ module VastLattice
         # makes a parameter.
         def self.set_components(family, components:, field:, text:)
           if field.end_with?('.on') && text.size > LONGEST_PLACE
-            raise Error.new("What something stands on has at most #{LONGEST_PLACE} characters.", remedy: 'Pick one of the list.')
+            raise Error.new(Wording[:what_something_stands_on_has_at_most, longest_place: LONGEST_PLACE],
+                            remedy: Wording[:pick_one_of_the_list])
           end
 
           family, text = named(family, Edits.find(family.components, components.first, 'component'), field, text)
@@ -138,9 +139,10 @@ module VastLattice
         private_class_method :changed
 
         def self.with_text(component, field, text)
-          refuse('A component has no', field, TEXTS) unless TEXTS.include?(field)
-          refuse("There is no #{field.tr('_', ' ')}", text, WORDS[field]) unless WORDS.fetch(field, [text]).include?(text)
-          raise Error.new('A component needs a family.', remedy: 'Choose one.') if field == 'family' && text.empty?
+          refuse(Wording[:a_component_has_no], field, TEXTS) unless TEXTS.include?(field)
+          refuse(Wording[:there_is_no_field, field: field.tr('_', ' ')], text, WORDS[field]) unless WORDS.fetch(field,
+                                                                                                                [text]).include?(text)
+          raise Error.new(Wording[:a_component_needs_a_family], remedy: Wording[:choose_one]) if field == 'family' && text.empty?
 
           component.with(field.to_sym => text.empty? ? Component.fields[field.to_sym] : text)
         end
@@ -148,11 +150,11 @@ module VastLattice
 
         def self.placed(place, (axis, key), text)
           known = (ComponentPlace::AXES + ComponentPlace::TURNS).map(&:to_s)
-          refuse('A component has no place', axis, known) unless known.include?(axis)
+          refuse(Wording[:a_component_has_no_place], axis, known) unless known.include?(axis)
           return place.with(axis.to_sym => text.strip.empty? ? '0' : text) if axis.start_with?('turn')
 
           key ||= 'offset'
-          refuse('A place has no', key, [*SIDE, 'offset']) unless [*SIDE, 'offset'].include?(key)
+          refuse(Wording[:a_place_has_no], key, [*SIDE, 'offset']) unless [*SIDE, 'offset'].include?(key)
 
           blank = AxisPlace.fields[key.to_sym]
           place.with(axis.to_sym => place.public_send(axis).with(key.to_sym => text.strip.empty? ? blank : text))
@@ -177,13 +179,15 @@ module VastLattice
         end
         private_class_method :kind_changed
 
-        def self.refuse(what, word, known) = raise(Error.new("#{what} \"#{word}\".", remedy: "Choose #{known.join(', ')}."))
+        def self.refuse(what, word, known)
+          raise Error.new(Wording[:what_word, what: what, word: word], remedy: Wording[:choose_choice, choice: known])
+        end
         private_class_method :refuse
 
         def self.refuse_taken(family, name)
           return unless Edits.named(family).any? { |own| own.name.casecmp?(name) }
 
-          raise Error.new("The name #{name} is taken.", remedy: 'Choose another name.')
+          raise Error.new(Wording[:the_name_name_is_taken, name: name], remedy: Wording[:choose_another_name])
         end
         private_class_method :refuse_taken
       end

@@ -26,7 +26,9 @@ module VastLattice
         private_class_method :of_kind
 
         def self.refuse(word, known)
-          raise Error.new("An envelope has no \"#{word}\".", remedy: "Choose #{known.join(', ')}.") unless known.include?(word)
+          return if known.include?(word)
+
+          raise Error.new(Wording[:an_envelope_has_no_word, word: word], remedy: Wording[:choose_choice, choice: known])
         end
         private_class_method :refuse
       end

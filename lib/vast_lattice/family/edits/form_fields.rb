@@ -26,8 +26,8 @@ module VastLattice
         # Swatches are kept as #rrggbb; colours can be typed by name.
         def self.colour(text)
           Colours.drawn(text) ||
-            raise(Error.new("\"#{text[0, 60]}\" is no colour that is known.",
-                            remedy: Nearest.remedy(text[0, 60], Colours.names) || 'Write it as #rrggbb.'))
+            raise(Error.new(Wording[:text_is_no_colour_that_is_known, text: text[0, 60]],
+                            remedy: Nearest.remedy(text[0, 60], Colours.names) || Wording[:write_it_as_rrggbb]))
         end
         private_class_method :colour
 

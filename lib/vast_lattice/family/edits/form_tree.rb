@@ -19,7 +19,7 @@ module VastLattice
 
         # Raises Error for what is not there.
         def self.stray(text)
-          raise(Error.new("There is no \"#{text}\" in this form.", remedy: 'Look at the form again: it may have been changed.'))
+          raise(Error.new(Wording[:there_is_no_text_in_this_form, text: text], remedy: Wording[:look_at_the_form_again_it_may]))
         end
 
         # The form (or a part of it) with what stands at these numbers replaced by what the block makes of it.
@@ -65,7 +65,7 @@ module VastLattice
         def self.refuse_inside(from, till)
           return unless till.size > from.size && till.first(from.size) == from
 
-          raise Error.new("#{from.join('/')} cannot stand in itself.", remedy: 'Move it into another one.')
+          raise Error.new(Wording[:from_cannot_stand_in_itself, from: from.join('/')], remedy: Wording[:move_it_into_another_one])
         end
         private_class_method :refuse_inside
 
@@ -104,7 +104,9 @@ module VastLattice
 
         # Raises Error for a field that is none of those known.
         def self.refuse_unknown(field, known)
-          raise Error.new("That has no #{field}.", remedy: Nearest.remedy(field, known, kind: 'field')) unless known.include?(field)
+          return if known.include?(field)
+
+          raise Error.new(Wording[:that_has_no_field, field: field], remedy: Nearest.remedy(field, known, kind: 'field'))
         end
 
         # The items of a text with commas.

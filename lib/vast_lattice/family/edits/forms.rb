@@ -33,8 +33,8 @@ module VastLattice
         end
 
         def self.refuse_field(form, ask, control)
-          raise Error, "The form asks for #{ask} already." if !ask.empty? && form.field(ask)
-          raise Error.new('A field asks for something, or has a control.', remedy: 'Say which.') if ask.empty? && control.to_s.empty?
+          raise Error, Wording[:the_form_asks_for_ask_already, ask: ask] if !ask.empty? && form.field(ask)
+          raise Error.new(Wording[:a_field_asks_for_something], remedy: Wording[:say_which]) if ask.empty? && control.to_s.empty?
         end
         private_class_method :refuse_field
 
@@ -60,7 +60,7 @@ module VastLattice
         def self.add_form_item(family, form:, title:, within: '')
           FormTree.on(family, form) do |found|
             at = FormTree.numbers(within)
-            raise Error.new('Only pages and groups are added so.', remedy: 'Fields are added with add_field.') if at.size > 1
+            raise Error.new(Wording[:only_pages_and_groups_are_added], remedy: Wording[:fields_are_added_with_add_field]) if at.size > 1
 
             title = Edits.checked_title(title, 'page') if at.empty?
             made = at.empty? ? Form::Page.new(title: title, groups: [Form::Group.new]) : Form::Group.new(title: title)
@@ -92,19 +92,19 @@ module VastLattice
           when 'columns' then columns(text)
           when 'order' then FormTree.listed(text)
           when 'display' then Units::Display.checked(text).name
-          when 'filled' then one_of(Form::FILLED, text, 'A form is filled live or applied.')
-          when 'price' then one_of(Form::PRICES.keys, text, 'A form shows the total of a price, its lines, or none.')
+          when 'filled' then one_of(Form::FILLED, text, Wording[:a_form_is_filled_live_or_applied])
+          when 'price' then one_of(Form::PRICES.keys, text, Wording[:a_form_shows_the_total])
           else OPTIONAL.include?(field) && text.empty? ? nil : text
           end
         end
         private_class_method :value
 
-        def self.one_of(known, text, words) = known.include?(text) ? text : raise(Error.new(words, remedy: 'Choose one.'))
+        def self.one_of(known, text, words) = known.include?(text) ? text : raise(Error.new(words, remedy: Wording[:choose_one]))
         private_class_method :one_of
 
         def self.columns(text)
           number = Integer(text, 10, exception: false)
-          number&.between?(1, 3) ? number : raise(Error.new('A group has 1 to 3 columns.', remedy: 'Choose one of these.'))
+          number&.between?(1, 3) ? number : raise(Error.new(Wording[:a_group_has_so_many_columns], remedy: Wording[:choose_one_of_these]))
         end
         private_class_method :columns
       end

@@ -32,7 +32,7 @@ module VastLattice
         # The family with the new parameter. A formula makes it computed.
         def apply(family, kind: nil)
           if family.parameter(name)
-            raise Error.new("There is a parameter #{name} already.", remedy: "Type just #{name} to use it, or choose another name.")
+            raise Error.new(Wording[:there_is_a_parameter_name_already, name: name], remedy: Wording[:type_just_name_to_use, name: name])
           end
 
           family.with(parameters: [*family.parameters, kind ? parameter_of(kind) : parameter])
@@ -52,12 +52,12 @@ module VastLattice
 
         # A yes or no that is typed is a default; a condition decides.
         def yes_or_no(kind)
-          typed = kind == 'yes_no' && Words.boolean(text).nil? ? { formula: text } : { default: text }
+          typed = kind == 'yes_no' && YesNo.boolean(text).nil? ? { formula: text } : { default: text }
           Parameter.new(name: name, kind: kind, **typed)
         end
 
         def parameter
-          return yes_or_no('yes_no') unless Words.boolean(text).nil?
+          return yes_or_no('yes_no') unless YesNo.boolean(text).nil?
 
           literal = Formula::Parser.parse(text)
           own = literal.unit&.symbol if literal.kind == :number

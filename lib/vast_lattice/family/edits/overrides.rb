@@ -9,8 +9,10 @@ module VastLattice
         # is there. The reason is not optional: whoever meets it later must be able to judge it; +person+ and +date+ say whom to
         # ask.
         def self.put_override(family, target:, value:, reason:, rows_of: {}, person: '', date: '')
-          raise Error.new("An override of #{target} needs a reason.", remedy: 'Say why it is so here.') if reason.strip.empty?
-          raise Error.new("An override of #{target} needs a value.", remedy: 'Type one.') if value.strip.empty?
+          if reason.strip.empty?
+            raise Error.new(Wording[:an_override_of_target_needs_a_reason, target: target], remedy: Wording[:say_why_it_is_so_here])
+          end
+          raise Error.new(Wording[:an_override_of_target_needs_a_value, target: target], remedy: Wording[:type_one]) if value.strip.empty?
 
           rows = rows(family, rows_of)
           family.with(overrides: Edits.put(family.overrides,
@@ -22,8 +24,12 @@ module VastLattice
         # Lets a feature or a part (+subject+), or the variants of some rows, opt out of a named set of rules, with the reason.
         def self.put_opt_out(family, set:, reason:, subject: '', rows_of: {})
           Edits.refuse_set(family, set)
-          raise Error.new("Opting out of #{set} needs a reason.", remedy: 'Say why it is so here.') if reason.strip.empty?
-          raise Error.new("Nothing opts out of #{set}.", remedy: 'Name a feature or a part, or rows.') if subject.empty? == rows_of.empty?
+          if reason.strip.empty?
+            raise Error.new(Wording[:opting_out_of_set_needs_a_reason, set: set], remedy: Wording[:say_why_it_is_so_here])
+          end
+          if subject.empty? == rows_of.empty?
+            raise Error.new(Wording[:nothing_opts_out_of_set, set: set], remedy: Wording[:name_a_feature_or_a_part])
+          end
 
           subject = Edits.find(family.parts + family.features, subject, 'part or feature').name unless subject.empty?
           made = OptOut.from_tree('set' => set, 'subject' => subject, 'reason' => reason.strip, 'rows' => rows(family, rows_of))
@@ -32,7 +38,9 @@ module VastLattice
 
         # Lets two things (by their paths) run into each other, with the reason.
         def self.allow_pair(family, one:, other:, reason:)
-          raise Error.new("Allowing #{one} and #{other} needs a reason.", remedy: 'Say why it is so.') if reason.strip.empty?
+          if reason.strip.empty?
+            raise Error.new(Wording[:allowing_one_and_other_needs_a_reason, one: one, other: other], remedy: Wording[:say_why])
+          end
 
           [one, other].each { |path| Edits.find(family.parts + family.components, path.split('.').first.to_s, 'part or component') }
           made = Allowance.from_tree('one' => one, 'other' => other, 'reason' => reason.strip)

@@ -12,14 +12,14 @@ module VastLattice
         # a text with commas. Another unit of the same dimension changes no value (UnitChange).
         def self.put_parameter(family, name:, fields: {})
           stray = fields.keys - FIELDS
-          raise Error, "A parameter has no #{stray.join(', ')}." if stray.any?
+          raise Error, Wording[:a_parameter_has_no_stray, stray: stray] if stray.any?
 
           family = with_units(family, name, fields)
           present = family.parameter(name)
           fields = fields.merge('choices' => fields['choices'].split(',').map(&:strip).reject(&:empty?)) if fields['choices'].is_a?(String)
           tree = (present ? present.to_tree : { 'name' => Edits.checked_name(name), 'kind' => 'number' }).merge(fields)
           unless Parameter::KINDS.include?(tree['kind'])
-            raise Error.new("\"#{tree['kind']}\" is no kind of parameter.", remedy: "Choose #{Parameter::KINDS.join(', ')}.")
+            raise Error.new(Wording[:tree_is_no_kind_of_parameter, tree: tree['kind']], remedy: Wording[:choose_choice, choice: Parameter::KINDS])
           end
 
           parameter = Parameter.from_tree(tree.reject { |key, value| key != 'name' && (value.nil? || value.empty?) })
@@ -36,7 +36,7 @@ module VastLattice
 
         # Turns what is typed into a formula, or a formula into what is typed where nothing decides: "computed" or "typed".
         def self.set_parameter_way(family, name:, way:)
-          raise Error.new("\"#{way}\" is no way to have a value.", remedy: 'Choose typed or computed.') unless WAYS.include?(way)
+          raise Error.new(Wording[:way_is_no_way_to_have, way: way], remedy: Wording[:choose_typed_or_computed]) unless WAYS.include?(way)
 
           family.with(parameters: Edits.change(family.parameters, name, 'parameter') do |parameter|
             entry = parameter.formula || parameter.default
@@ -54,7 +54,7 @@ module VastLattice
           naming = Naming.read(text, kind == 'count' ? '' : unit)
           return naming.apply(family, kind: kind) if naming && Parameter::KINDS.include?(kind)
 
-          raise Error.new('This names nothing.', remedy: 'Write the value, then "as", then the name: 80 mm as frame_depth.')
+          raise Error.new(Wording[:this_names_nothing], remedy: Wording[:write_the_value_then_as_then])
         end
 
         # Removes a parameter; what still uses it becomes an error of the family.

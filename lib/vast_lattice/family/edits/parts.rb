@@ -34,7 +34,7 @@ module VastLattice
         # depth" also makes a parameter.
         def self.set_stock(family, part:, field:, text:)
           return set_part(family, part: part, field: field, text: text) if field == 'material'
-          raise Error.new('A dimension of the stock needs its name.', remedy: 'Name one, such as width.') if field.strip.empty?
+          raise Error.new(Wording[:a_dimension_of_the_stock_needs], remedy: Wording[:name_one_such_as_width]) if field.strip.empty?
 
           family, text = Naming.named(family, text, 'mm') unless field == 'outline'
           change_stock(family, part) do |stock|
@@ -59,7 +59,7 @@ module VastLattice
         def self.put_material(family, material:)
           made = OwnMaterial.from_tree(material.merge('name' => Edits.checked_name(material['name']).downcase))
           unless Float(made.density, exception: false)&.positive?
-            raise Error.new("\"#{made.density}\" is no density.", remedy: 'Type a number in g/cm3, such as 7.85.')
+            raise Error.new(Wording[:density_is_no_density, density: made.density], remedy: Wording[:type_a_number_in_g_cm3_such])
           end
 
           family.with(materials: Edits.put(family.materials, made))
@@ -77,12 +77,14 @@ module VastLattice
           if field.start_with?('at.')
             axis = field.delete_prefix('at.').to_sym
             unless PartPlace::UNITS.key?(axis)
-              raise Error.new("A part has no place \"#{field}\".", remedy: "Choose #{PartPlace::UNITS.keys.join(', ')}.")
+              raise Error.new(Wording[:a_part_has_no_place_field, field: field], remedy: Wording[:choose_choice, choice: PartPlace::UNITS.keys])
             end
 
             return part.with(at: (part.at || PartPlace.new).with(axis => text.strip.empty? ? '0' : text))
           end
-          raise Error.new("A part has no \"#{field}\".", remedy: Nearest.remedy(field, TEXTS, kind: 'field')) unless TEXTS.include?(field)
+          unless TEXTS.include?(field)
+            raise Error.new(Wording[:a_part_has_no_field, field: field], remedy: Nearest.remedy(field, TEXTS, kind: 'field'))
+          end
 
           part.with(field.to_sym => text.strip.empty? ? Part.fields[field.to_sym] : text)
         end

@@ -5,16 +5,23 @@ module VastLattice
     module Edits
       # What refers to names outside formulas.
       module References
-        # What refers to a name outside formulas: columns with their cells, effects, fields of forms.
+        # What refers to a name outside formulas: columns with their cells, effects, fields of forms,
+        # views and dimensions of drawing sheets.
         def self.map(family, &change)
-          family.with(tables: family.tables.map { |table| rename_columns(table, &change) },
-                      rules: family.rules.map { |rule| rename_effects(rule, &change) },
-                      rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
-                      overrides: family.overrides.map { |own| own.renamed(change.call(own.target)) },
-                      opt_outs: family.opt_outs.map { |own| own.subject.empty? ? own : own.renamed(change.call(own.subject)) },
-                      allowances: family.allowances.map { |own| own.map(&change) },
-                      forms: family.forms.map { |form| rename_fields(form, &change) })
+          family.with(**of_deciders(family, &change),
+                      forms: family.forms.map { |form| rename_fields(form, &change) },
+                      drawing_sheets: family.drawing_sheets.map { |sheet| sheet.map_names(&change) })
         end
+
+        def self.of_deciders(family, &change)
+          { tables: family.tables.map { |table| rename_columns(table, &change) },
+            rules: family.rules.map { |rule| rename_effects(rule, &change) },
+            rule_tables: family.rule_tables.map { |table| rename_outputs(table, &change) },
+            overrides: family.overrides.map { |own| own.renamed(change.call(own.target)) },
+            opt_outs: family.opt_outs.map { |own| own.subject.empty? ? own : own.renamed(change.call(own.subject)) },
+            allowances: family.allowances.map { |own| own.map(&change) } }
+        end
+        private_class_method :of_deciders
 
         # A property that happens to be called the same is something else.
         def self.rename_columns(table)

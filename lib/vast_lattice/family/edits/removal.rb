@@ -16,6 +16,7 @@ module VastLattice
         def self.of(family, &mine)
           of_deciders(family, &mine).with(opt_outs: family.opt_outs.reject { |own| mine.call(own.subject) },
                                           allowances: family.allowances.reject { |own| mine.call(own.one) || mine.call(own.other) },
+                                          drawing_sheets: family.drawing_sheets.map { |sheet| sheet.without(&mine) },
                                           alternatives: family.alternatives.filter_map { |group| group(group, mine) })
         end
 

@@ -49,14 +49,16 @@ module VastLattice
 
         # Renames a form.
         def self.rename_form(family, name:, to:)
-          raise Error.new("There is a form #{to} already.", remedy: 'Choose another name.') if taken?(family.forms, name, to)
+          raise Error.new(Wording[:there_is_a_form_to_already, to: to], remedy: Wording[:choose_another_name]) if taken?(family.forms,
+                                                                                                                         name, to)
 
           family.with(forms: Edits.change(family.forms, name, 'form') { |form| form.with(name: Edits.checked_name(to)) })
         end
 
         # Renames a table; its columns as lists and its picked row follow: bolts.length, size.row.
         def self.rename_table(family, name:, to:)
-          raise Error.new("There is a table #{to} already.", remedy: 'Choose another name.') if taken?(family.tables, name, to)
+          raise Error.new(Wording[:there_is_a_table_name_already, name: to], remedy: Wording[:choose_another_name]) if taken?(family.tables,
+                                                                                                                              name, to)
 
           from = Edits.find(family.tables, name, 'table').name
           changed = ->(target) { rename_dotted(target, from, Edits.checked_name(to)) }
@@ -71,7 +73,9 @@ module VastLattice
           found = Edits.find(family.tables, table, 'table')
           column = property(found, name)
           to = Edits.checked_name(to)
-          raise Error.new("There is a column #{to} already.", remedy: 'Choose another name.') if found.column(to) && !to.casecmp?(column)
+          if found.column(to) && !to.casecmp?(column)
+            raise Error.new(Wording[:there_is_a_column_name_already, name: to], remedy: Wording[:choose_another_name])
+          end
 
           names = [Name.of(found.name, column).to_s, Name.of(found.name, to).to_s]
           renamed = Formulas.map(family) { |text| Formula::Rewrite.names(text) { |used| names.last if used.casecmp?(names.first) } }
@@ -82,7 +86,7 @@ module VastLattice
         def self.property(table, name)
           names = table.columns.select(&:property?).map(&:target)
           names.find { |own| own.casecmp?(name.to_s) } ||
-            raise(Error.new("There is no property \"#{name}\".", remedy: Nearest.remedy(name.to_s, names, kind: 'property')))
+            raise(Error.new(Wording[:there_is_no_property_name, name: name], remedy: Nearest.remedy(name.to_s, names, kind: 'property')))
         end
         private_class_method :property
 
@@ -94,7 +98,8 @@ module VastLattice
 
         # Renames a rule.
         def self.rename_rule(family, name:, to:)
-          raise Error.new("There is a rule #{to} already.", remedy: 'Choose another name.') if taken?(family.rules, name, to)
+          raise Error.new(Wording[:there_is_a_rule_to_already, to: to], remedy: Wording[:choose_another_name]) if taken?(family.rules,
+                                                                                                                         name, to)
 
           family.with(rules: Edits.change(family.rules, name, 'rule') { |rule| rule.with(name: Edits.checked_title(to, 'rule')) })
         end
@@ -167,7 +172,7 @@ module VastLattice
           others = Edits.named(family).reject { |item| item.name.casecmp?(from) }
           return to unless others.any? { |item| item.name.casecmp?(to) }
 
-          raise Error.new("The name #{to} is taken.", remedy: 'Choose another name.')
+          raise Error.new(Wording[:the_name_name_is_taken, name: to], remedy: Wording[:choose_another_name])
         end
         private_class_method :free_name
 

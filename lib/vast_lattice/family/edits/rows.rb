@@ -26,10 +26,15 @@ module VastLattice
           end
         end
 
+        def self.refuse_copies
+          raise Error.new(Wording[:that_is_no_number_of_copies], remedy: Wording[:make_at_most_so_many_rows, most: MOST])
+        end
+        private_class_method :refuse_copies
+
         # Copies rows, each after itself; +times+ as often. Copies are numbered: "A 2", "A 3".
         def self.duplicate_rows(family, table:, rows:, times: 1)
           times = Integer(times.to_s, 10, exception: false).to_i
-          raise Error.new('That is no number of copies.', remedy: "Make 1 to #{MOST} rows.") unless (times * rows.size).between?(1, MOST)
+          refuse_copies unless (times * rows.size).between?(1, MOST)
 
           on(family, table) do |found|
             copied = named(found, rows)
@@ -113,7 +118,7 @@ module VastLattice
           seen = {}
           rows.each do |row|
             key = row.name.downcase
-            raise Error.new("There is a row #{row.name} already.", remedy: 'Choose another name.') if seen[key]
+            raise Error.new(Wording[:there_is_a_row_name_already, name: row.name], remedy: Wording[:choose_another_name]) if seen[key]
 
             seen[key] = true
           end

@@ -8,7 +8,9 @@ module VastLattice
         # Adds a rule given in plain form, or replaces the one called +replaces+ (else the one of its name).
         def self.put_rule(family, rule:, replaces: nil)
           made = Rule.from_tree(rule.merge('name' => Edits.checked_title(rule['name'], 'rule')))
-          raise Error.new("Rule #{made.name} has no effect.", remedy: 'Add at least one.') if made.placed_effects.empty?
+          if made.placed_effects.empty?
+            raise Error.new(Wording[:rule_made_has_no_effect, made: made.name], remedy: Wording[:add_at_least_one])
+          end
           return family.with(rules: Edits.put(family.rules, made)) unless replaces
 
           family.with(rules: Edits.change(family.rules, replaces, 'rule') { made })
@@ -36,7 +38,7 @@ module VastLattice
         # Switches a rule or a rule table on or off.
         def self.switch_rule(family, name:, active:)
           list = family.rule_tables.any? { |table| table.name.casecmp?(name) } ? :rule_tables : :rules
-          switched = Edits.change(family.public_send(list), name, 'rule') { |rule| rule.with(active: Words.boolean(active) == true) }
+          switched = Edits.change(family.public_send(list), name, 'rule') { |rule| rule.with(active: YesNo.boolean(active) == true) }
           family.with(list => switched)
         end
 
@@ -44,7 +46,7 @@ module VastLattice
         def self.switch_set(family, set:, active:)
           Edits.refuse_set(family, set)
           others = family.sets_off.reject { |own| own.casecmp?(set) }
-          family.with(sets_off: Words.boolean(active) == true ? others : [*others, set])
+          family.with(sets_off: YesNo.boolean(active) == true ? others : [*others, set])
         end
 
         # Moves a rule before another, or to the end. The order of rules never changes what they mean.

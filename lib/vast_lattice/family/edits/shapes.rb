@@ -22,7 +22,7 @@ module VastLattice
           present = family.feature(feature['name'].to_s.strip)
           return put_feature(family, part: part, feature: feature, after: after) unless present
 
-          raise Error.new("There is a step #{present.name} already.", remedy: 'Give the new one another name.')
+          raise Error.new(Wording[:there_is_a_step_present_already, present: present.name], remedy: Wording[:give_the_new_one_another_name])
         end
 
         # Sets one field of a feature: a dimension ("diameter"), "horizontal.from", "horizontal.offset",
@@ -39,7 +39,8 @@ module VastLattice
         # Sets one field of several features at once: "tier", "built_when", "shown_when", "by_hand" …
         def self.set_features(family, features:, field:, text:)
           unless TEXTS.include?(field)
-            raise Error.new("\"#{field}\" cannot be set of many features at once.", remedy: "Choose one of #{TEXTS.join(', ')}.")
+            raise Error.new(Wording[:field_cannot_be_set_of_many_features, field: field],
+                            remedy: Wording[:choose_one_of_names, names: TEXTS])
           end
 
           family, text = Naming.condition(family, text) if Naming::CONDITIONS.include?(field)
@@ -63,7 +64,7 @@ module VastLattice
           moved = part.features.find { |own| own.name.casecmp?(feature) }
           rest = part.features - [moved]
           at = before ? rest.index { |own| own.name.casecmp?(before) } : rest.size
-          raise Error.new("There is no feature \"#{before}\" in this recipe.", remedy: 'Choose one of the same part.') unless at
+          raise Error.new(Wording[:there_is_no_feature_before, before: before], remedy: Wording[:choose_one_of_the_same_part]) unless at
 
           order = rest.insert(at, moved)
           refuse_order(order)
@@ -105,8 +106,8 @@ module VastLattice
           order.each_with_index do |feature, index|
             needed = [*feature.bases, feature.horizontal&.feature, feature.vertical&.feature].compact
             later = order.drop(index + 1).find { |other| needed.any? { |name| name.casecmp?(other.name) } } or next
-            raise Error.new("#{feature.title} needs #{later.title}, which would come after it.",
-                            remedy: 'Move it no further, or move both.')
+            raise Error.new(Wording[:feature_needs_later_which_would_come_after, feature: feature.title, later: later.title],
+                            remedy: Wording[:move_it_no_further_or_move_both])
           end
         end
         private_class_method :refuse_order
@@ -118,7 +119,8 @@ module VastLattice
           words = WORDS[field]
           return if words.nil? || text.to_s.strip.empty? || words.include?(text)
 
-          raise Error.new("\"#{text}\" is no #{field.tr('_', ' ')} of a feature.", remedy: "Choose #{words.join(', ')}.")
+          raise Error.new(Wording[:text_is_no_field_of_a_feature, text: text, field: field.tr('_', ' ')],
+                          remedy: Wording[:choose_choice, choice: words])
         end
         private_class_method :refuse_word
 
@@ -127,8 +129,8 @@ module VastLattice
           edges = Anchor::EDGES.fetch(field.delete_suffix('.from').to_sym, [])
           return if edges.include?(text) || family.feature(text)
 
-          raise Error.new("\"#{text}\" is neither an edge nor a feature.",
-                          remedy: "Choose #{edges.join(', ')} or a feature that comes before.")
+          raise Error.new(Wording[:text_is_neither_an_edge_nor, text: text],
+                          remedy: Wording[:choose_edges_or_a_feature_that_comes, edges: edges])
         end
         private_class_method :refuse_start
 
@@ -175,7 +177,8 @@ module VastLattice
 
         def self.anchored(feature, axis, key, text)
           anchor = feature.public_send(axis) || Anchor.new(from: 'centre', offset: '0')
-          raise Error.new("A position has no \"#{key}\".", remedy: 'Set from or offset.') unless %w[from offset].include?(key)
+          raise Error.new(Wording[:a_position_has_no_key, key: key], remedy: Wording[:set_from_or_offset]) unless %w[from
+                                                                                                                     offset].include?(key)
 
           feature.with(axis => anchor.with(key.to_sym => text.strip.empty? ? '0' : text))
         end

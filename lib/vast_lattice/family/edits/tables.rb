@@ -11,7 +11,7 @@ module VastLattice
 
         # Adds an empty table.
         def self.add_table(family, name:, columns: [])
-          raise Error.new("There is a table #{name} already.", remedy: 'Choose another name.') if family.table(name)
+          raise Error.new(Wording[:there_is_a_table_name_already, name: name], remedy: Wording[:choose_another_name]) if family.table(name)
 
           table = Table.new(name: Edits.checked_name(name), columns: columns.map { |target| Column.new(target: target) })
           family.with(tables: [*family.tables, table])
@@ -52,7 +52,9 @@ module VastLattice
         # Adds a column for a parameter, a state, a material or a colour; with a +kind+, a property of that kind.
         def self.add_column(family, table:, target:, unit: nil, kind: nil)
           on(family, table) do |found|
-            raise Error.new("There is a column #{target} already.", remedy: 'Choose another.') if found.column(target)
+            if found.column(target)
+              raise Error.new(Wording[:there_is_a_column_name_already, name: target], remedy: Wording[:choose_another])
+            end
 
             target = Edits.checked_name(target) if kind
             found.with(columns: [*found.columns, Column.new(target: target, unit: unit, kind: kind)])
@@ -62,12 +64,14 @@ module VastLattice
         # Changes a column: +field+ is unit, label, key, open, least, most or step; an empty text clears it.
         def self.set_column(family, table:, target:, field:, text:)
           known = Column.fields.keys.map(&:to_s) - %w[target kind]
-          raise Error.new("A column has no #{field}.", remedy: Nearest.remedy(field, known, kind: 'field')) unless known.include?(field)
+          unless known.include?(field)
+            raise Error.new(Wording[:a_column_has_no_field, field: field], remedy: Nearest.remedy(field, known, kind: 'field'))
+          end
 
           on(family, table) do |found|
             column = column(found, target)
             tree = column.to_tree.merge(field => text.to_s.strip.empty? ? nil : text.to_s.strip)
-            tree = tree.except('least', 'most', 'step') if field == 'open' && Words.boolean(text) != true
+            tree = tree.except('least', 'most', 'step') if field == 'open' && YesNo.boolean(text) != true
             found.with(columns: found.columns.map { |other| other.equal?(column) ? Column.from_tree(tree) : other })
           end
         end
@@ -86,7 +90,8 @@ module VastLattice
         # next decider decides). Columns that are missing are added.
         def self.set_states(family, table:, rows:, features:, state:)
           unless STATE_COLUMNS.key?(state)
-            raise Error.new("There is no state \"#{state}\".", remedy: Nearest.remedy(state, STATE_COLUMNS.keys, kind: 'state'))
+            raise Error.new(Wording[:there_is_no_state_state, state: state],
+                            remedy: Nearest.remedy(state, STATE_COLUMNS.keys, kind: 'state'))
           end
 
           present = Edits.find(family.tables, table, 'table')
@@ -139,7 +144,7 @@ module VastLattice
 
         def self.column(table, target)
           table.column(target) ||
-            raise(Error.new("There is no column \"#{target}\".",
+            raise(Error.new(Wording[:there_is_no_column_target, target: target],
                             remedy: Nearest.remedy(target.to_s, table.columns.map(&:target), kind: 'column')))
         end
         private_class_method :column

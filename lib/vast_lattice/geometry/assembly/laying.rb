@@ -18,12 +18,12 @@ module VastLattice
 
       # Bounds of a model in a frame, or nil.
       def self.bounds(model, frame)
-        points = model.bodies.flat_map { |body| body.bounds.corners.map { |corner| frame.point(*body.frame.point(*corner)) } }
+        points = model.bodies.flat_map { |body| body.corners.map { |corner| frame.point(*corner) } }
         Bounds.of(points) if points.any?
       end
 
       # Bounds of a body in the family's frame.
-      def self.bounds_of(body) = Bounds.of(body.bounds.corners.map { |corner| body.frame.point(*corner) })
+      def self.bounds_of(body) = Bounds.of(body.corners)
 
       # By instance of an Outcome::Placing the way from the first place.
       def self.steps(placing)
@@ -34,7 +34,7 @@ module VastLattice
         kind = Family::PATTERN_KINDS.fetch(pattern.kind)
         numbers = Family::Component.measures(kind).map(&:name).zip(placing.inside.numbers).to_h
         along = Family::Component::AXES.include?(pattern.along) ? pattern.along : 'x'
-        vectors = Row.new(along: along, length: numbers.fetch('over', 0.0)).vectors(kind, numbers)
+        vectors = Track.new(along: along, length: numbers.fetch('over', 0.0)).vectors(kind, numbers)
         placing.instances.map { |number, _| vectors.fetch(number - 1) }
       end
 
@@ -74,8 +74,8 @@ module VastLattice
 
       def circle(placing)
         path = [*@open.drop(@open.index(placing.name)), placing.name]
-        tell(:position_circle, placing, "These lean on each other in a circle: #{path.join(' → ')}.",
-             'Lay one of them from something else.')
+        tell(:position_circle, placing, Wording[:these_lean_on_each_other, path: path.join(' → ')],
+             Wording[:lay_one_of_them_from_something_else])
       end
 
       def instances(placing)
@@ -100,16 +100,18 @@ module VastLattice
             numbers.size * (1 + own.instances_in_all)
           end
         end
-        tell(:too_many, most, "The product would have #{@outcome.instances_in_all} instances of components, over all levels; at most " \
-                              "#{Family::Component::MOST_IN_ALL} are possible.", 'Make patterns shorter, or their pitch larger.')
+        tell(:too_many, most,
+             Wording[:the_product_would_have_instances_in_all,
+                     instances_in_all: @outcome.instances_in_all, most_in_all: Family::Component::MOST_IN_ALL],
+             Wording[:make_patterns_shorter_or_their_pitch_larger])
         []
       end
 
       def too_much(placing)
         return if @findings.any? { |finding| finding.code == :too_much_work }
 
-        tell(:too_much_work, placing, 'The product takes too much work: too many of its components differ, or have too many cuts.',
-             'Check how often they are there, and the counts of patterns in them.')
+        tell(:too_much_work, placing, Wording[:the_product_takes_too_much_work_too],
+             Wording[:check_how_often_they_are_there])
       end
 
       def frame(placing, numbers, model)
@@ -132,8 +134,8 @@ module VastLattice
 
         return unless from
 
-        tell(:nothing_to_lean_on, placing, "#{placing.component.title} is laid from a side of itself along #{axis}, but it is empty.",
-             'Lay it from its origin.')
+        tell(:nothing_to_lean_on, placing, Wording[:component_is_laid_from_a_side, component: placing.component.title, axis: axis],
+             Wording[:lay_it_from_its_origin])
       end
 
       # Where the side is that a component leans on.
@@ -148,8 +150,9 @@ module VastLattice
 
         return if @findings.any? { |finding| finding.code == :position_circle }
 
-        tell(:nothing_to_lean_on, placing, "#{placing.component.title} leans on #{place.on} along #{axis}, which is not there.",
-             'Lay it from something that is always built.')
+        tell(:nothing_to_lean_on, placing,
+             Wording[:component_leans_on_on_along_axis, component: placing.component.title, on: place.on, axis: axis],
+             Wording[:lay_it_from_something_that_is_always])
       end
 
       def side(name, axis, at, bounds, origin)
@@ -165,16 +168,17 @@ module VastLattice
         name = numbers.find { |_, number| Undefined.is?(number) }.first
         bound = @outcome.plan.bound.components.find { |one| one.name == placing.name }
         place = Place.at('components', placing.name, 'at', name)
-        found = Outcome::WhyUndefined.new(@outcome).finding(bound.place[name], place, "The place of #{placing.component.title}")
-        found ||= Finding.new(code: :undefined, level: :error, place: place, remedy: 'Mend it.',
-                              message: "The place of #{placing.component.title} is undefined.")
+        found = Outcome::WhyUndefined.new(@outcome).finding(bound.place[name], place,
+                                                            Wording[:the_place_of_component, component: placing.component.title])
+        found ||= Finding.new(code: :undefined, level: :error, place: place, advice: Wording[:mend_it],
+                              wording: Wording[:the_place_of_component_is_undefined, component: placing.component.title])
         @findings << found
         nil
       end
 
       def tell(code, placing, message, remedy)
         place = Place.at('components', placing.name, 'at')
-        @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)
+        @findings << Finding.new(code: code, level: :error, wording: message, place: place, advice: remedy)
         nil
       end
     end

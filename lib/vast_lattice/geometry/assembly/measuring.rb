@@ -28,7 +28,7 @@ module VastLattice
         first, second = [one, other].map do |id|
           items.find do |item|
             item.id == id
-          end || raise(Error.new("There is nothing \"#{id}\" to measure.", remedy: 'Point at a mark in the picture.'))
+          end || raise(Error.new(Wording[:there_is_nothing_id_to_measure, id: id], remedy: Wording[:point_at_a_mark_in_the_picture]))
         end
         from, till = nearest(first, second)
         along = Vector.minus(till, from)

@@ -1,66 +1,11 @@
 # frozen_string_literal: true
 
-require 'forwardable'
-
 module VastLattice
   module Geometry
     # The solids of an outcome, with what is wrong with their shape: +solids+ of its own parts, +laid+ components, and +bodies+, all
     # that there is, each at its place. A solid depends on dimensions and states only:
     # it is remembered by the plan, so that an outcome in which nothing of a part has changed costs nothing.
     class Model
-      # A solid with what its outcome says of it.
-      class Body
-        extend Forwardable
-
-        attr_reader :solid, :material, :colour, :shown, :frame, :path, :tiers
-
-        def_delegators :solid, :part, :blank, :features, :built, :numbers, :volume, :area, :surface, :surface_area, :centroid,
-                       :bounds,
-                       :instance_count, :clear, :tangled
-
-        # +material+ is a Materials::Material; +colour+ a text, drawn if it is one of Colours. +frame+ is that of the family that is
-        # looked at, +path+ lists the components on the way there ("leg", "rollers.3"), +tiers+ from which they are drawn.
-        def initialize(solid, material, colour, shown, frame: solid.frame, path: [], tiers: [])
-          @frame = frame
-          @path = path
-          @tiers = tiers
-          @solid = solid
-          @material = material
-          @colour = Colours.drawn(colour) || material.colour
-          @shown = shown
-        end
-
-        # The same body with some features only, or behind a plane.
-        def only(&) = of(solid.with_features(&))
-        def cut_before(plane) = of(solid.behind(plane.carried(frame, solid.frame)))
-
-        # The same in a component that is laid at +outer+ and +called+ so.
-        def laid(outer, called, component, shown)
-          Body.new(solid, material, colour, self.shown && shown, frame: frame.within(outer), path: [called, *path],
-                                                                 tiers: [component.tier, *tiers])
-        end
-
-        # Whether it is in a component of that path.
-        def within?(component)
-          whole = path.join('.')
-          whole == component || whole.start_with?("#{component}.")
-        end
-
-        # Whether it is drawn in a tier.
-        def drawn_in?(tier)
-          part.drawn_in?(tier) && tiers.all? { |own| Family::Feature::TIERS.index(own) <= Family::Feature::TIERS.index(tier) }
-        end
-
-        # "end_stop.stop": its path with the name of its part.
-        def called = [*path, part.name].join('.')
-
-        def mass = volume * material.base_density
-
-        private
-
-        def of(other) = Body.new(other, material, colour, shown, frame: frame, path: path, tiers: tiers)
-      end
-
       # What an unknown material weighs nobody knows.
       UNKNOWN = Materials::Material.new(name: 'unknown', title: 'Unknown', density: Undefined::NUMBER, colour: '#b9c0c4')
 
@@ -135,7 +80,7 @@ module VastLattice
       def bounds
         return if bodies.empty?
 
-        Bounds.of(bodies.flat_map { |solid| solid.bounds.corners.map { |corner| solid.frame.point(*corner) } })
+        Bounds.of(bodies.flat_map(&:corners))
       end
 
       # The PlacedFeature of that name, or nil.
@@ -235,14 +180,16 @@ module VastLattice
         name = outcome.value("#{part.name}.material")
         material = outcome.plan.family.material(name)
         shown = outcome.value("#{part.name}.shown") != false
-        [Body.new(solid, material || UNKNOWN, outcome.value("#{part.name}.colour"), shown),
+        colour = outcome.plan.family.known_colours.drawn(outcome.value("#{part.name}.colour"))
+        [Body.new(solid, material || UNKNOWN, colour, shown),
          (unknown_material(part, name) unless material || name.nil?)]
       end
 
       def unknown_material(part, name)
-        Finding.new(code: :unknown_material, level: :error, message: "There is no material \"#{name}\", so #{part.title} has no mass.",
+        Finding.new(code: :unknown_material, level: :error,
+                    wording: Wording[:there_is_no_material_name_so_part, name: name, part: part.title],
                     place: Place.at('parts', part.name, 'material'),
-                    remedy: Nearest.remedy(name, outcome.plan.family.material_names, kind: 'material'))
+                    advice: Nearest.remedy(name, outcome.plan.family.material_names, kind: 'material'))
       end
     end
   end

@@ -28,7 +28,7 @@ module VastLattice
           taken = @mitres.map { |angle| angle.abs < 85 ? @box.width * Math.tan(angle.abs * Math::PI / 180) : Float::INFINITY }
           return if taken.sum < @length
 
-          raise Impossible.new('Its mitres leave nothing of the bar.', remedy: 'Make it longer or the angles smaller.')
+          raise Impossible.new(Wording[:its_mitres_leave_nothing_of_the_bar], remedy: Wording[:make_it_longer_or_the_angles_smaller])
         end
 
         # What mitres take off: wedges seen from the front. A positive angle makes the top the shorter side.

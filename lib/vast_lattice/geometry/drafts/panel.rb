@@ -87,8 +87,7 @@ module VastLattice
           points << place.call(from - fold.relief, 0.0) << place.call(from - fold.relief, fold.depth) if fold.from > before + 1e-9
           points << place.call(from, fold.depth, true) << place.call(till, fold.depth)
           if fold.till < length(edge) - after - 1e-9
-            points << place.call(till + fold.relief,
-                                 fold.depth) << place.call(till + fold.relief, 0.0)
+            points << place.call(till + fold.relief, fold.depth) << place.call(till + fold.relief, 0.0)
           end
           points
         end
@@ -98,14 +97,14 @@ module VastLattice
           @corners.reduce(loop) do |found, (name, size, arc)|
             index = nearest_corner(found, name)
             found.without_corner(index, size,
-                                 arc: arc) || raise(Impossible.new("The corner #{name} leaves no room for that.",
-                                                                   remedy: 'Make it smaller.'))
+                                 arc: arc) || raise(Impossible.new(Wording[:the_corner_name_leaves_no_room, name: name],
+                                                                   remedy: Wording[:make_it_smaller]))
           end
         end
 
         def nearest_corner(loop, name)
           unless CORNERS.include?(name.downcase)
-            raise Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, CORNERS, kind: 'corner'))
+            raise Impossible.new(Wording[:there_is_no_corner_name_here, name: name], remedy: Nearest.remedy(name, CORNERS, kind: 'corner'))
           end
 
           vertical, horizontal = name.downcase.split('_')

@@ -20,7 +20,8 @@ module VastLattice
           (names ? names.to_h { |name| [name, named(name)] } : straight).each do |name, (x, y)|
             index = @loop.vertex_at(x, y)
             changed = index && @loop.without_corner(index, size, arc: arc)
-            @loop = changed || raise(Impossible.new("The corner #{name} leaves no room for that.", remedy: 'Make it smaller.'))
+            @loop = changed || raise(Impossible.new(Wording[:the_corner_name_leaves_no_room, name: name],
+                                                    remedy: Wording[:make_it_smaller]))
           end
         end
 
@@ -33,14 +34,15 @@ module VastLattice
 
         def named(name)
           @corners[name.downcase] ||
-            raise(Impossible.new("There is no corner \"#{name}\" here.", remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
+            raise(Impossible.new(Wording[:there_is_no_corner_name_here, name: name],
+                                 remedy: Nearest.remedy(name, @corners.keys, kind: 'corner')))
         end
 
         # Every corner between two lines, by its place.
         def straight
           edges = @loop.edges
           found = edges.each_index.select { |index| edges[index - 1].last.zero? && edges[index].last.zero? }
-          raise Impossible.new('This outline has no corners.', remedy: 'Suppress this step here.') if found.empty?
+          raise Impossible.new(Wording[:this_outline_has_no_corners], remedy: Wording[:suppress_this_step_here]) if found.empty?
 
           found.to_h { |index| ["at #{edges[index].first(2).map { |at| Units::Format.number(at) }.join(', ')}", edges[index].first(2)] }
         end

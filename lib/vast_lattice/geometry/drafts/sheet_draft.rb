@@ -72,7 +72,7 @@ module VastLattice
         # The panel that a wall's name belongs to. Raises Impossible.
         def panel(wall)
           known_panel(wall) ||
-            raise(Impossible.new("There is no face \"#{wall}\" to bend.", remedy: 'A bend comes after the one that it sits on.'))
+            raise(Impossible.new(Wording[:there_is_no_face_wall_to_bend, wall: wall], remedy: Wording[:a_bend_comes_after_the_one]))
         end
 
         def known_panel(wall)
@@ -109,14 +109,13 @@ module VastLattice
 
         def check(fold, panel, bend)
           if fold.till - fold.from < @gauge
-            raise Impossible.new('Its margins leave no edge to bend.', remedy: 'Make them smaller.')
+            raise Impossible.new(Wording[:its_margins_leave_no_edge_to_bend], remedy: Wording[:make_them_smaller])
           elsif bend.outside <= fold.depth
-            raise Impossible.new("A flange of #{Units::Format.millimetres(bend.outside)} is shorter than its bend, which takes " \
-                                 "#{Units::Format.millimetres(fold.depth.round(3))}.",
-                                 remedy: 'Make it longer, or the bend radius smaller.')
+            raise Impossible.new(Wording[:a_flange_of_length_is_shorter_than, length: Units::Format.millimetres(bend.outside), bend: Units::Format.millimetres(fold.depth.round(3))],
+                                 remedy: Wording[:make_it_longer_or_the_bend_radius])
           elsif panel.folds(bend.edge).any? { |other| other.from < fold.till && fold.from < other.till }
-            raise Impossible.new("There is another bend at that place of the #{bend.edge} edge.",
-                                 remedy: 'Give both margins, or choose another edge.')
+            raise Impossible.new(Wording[:there_is_another_bend_at_that_place, edge: bend.edge],
+                                 remedy: Wording[:give_both_margins_or_choose_another_edge])
           end
         end
 

@@ -22,7 +22,7 @@ module VastLattice
         # nothing is left.
         def turn_down(from, till, radius, end_radius = radius, owner: nil)
           unless from >= -1e-9 && till <= @length + 1e-9 && till > from
-            raise Impossible.new('It runs off the end of the part.', remedy: 'Check its position and its width.')
+            raise Impossible.new(Wording[:it_runs_off_the_end], remedy: Wording[:check_its_position_and_its_width])
           end
 
           @outer = combine(@outer, [[from, 0.0].max, [till, @length].min, radius, end_radius], &:min)
@@ -48,7 +48,7 @@ module VastLattice
           segments.each do |_, _, outer, inner|
             next unless outer.zip(inner).any? { |one, other| one <= other }
 
-            raise Impossible.new('It leaves no wall around the bore.', remedy: 'Make the diameter larger or the bore smaller.')
+            raise Impossible.new(Wording[:it_leaves_no_wall_around_the_bore], remedy: Wording[:make_the_diameter_larger_or_the_bore])
           end
         end
 

@@ -26,8 +26,8 @@ module VastLattice
           unless numbers['angle'].between?(
             1, 165
           )
-            raise Impossible.new("A bend by #{Units::Format.number(numbers['angle'].round(3))} degrees cannot be made.",
-                                 remedy: 'Choose 1 to 165 degrees.')
+            raise Impossible.new(Wording[:a_bend_by_numbers_degrees_cannot, numbers: Units::Format.number(numbers['angle'].round(3))],
+                                 remedy: Wording[:choose_degrees_within])
           end
 
           draft.bend(name: feature.name, wall: feature.face, edge: numbers['edge'], outside: numbers['length'], angle: numbers['angle'],

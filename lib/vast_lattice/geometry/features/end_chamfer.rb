@@ -21,7 +21,7 @@ module VastLattice
           from = left ? 0.0 : draft.length - size
           radius = draft.radius(left ? size : from)
           narrow = radius - (size * Math.tan(numbers['angle'] * Math::PI / 180))
-          raise Impossible.new('A chamfer of this size leaves nothing of the end.', remedy: 'Make it smaller.') unless narrow.positive?
+          raise Impossible.new(Wording[:a_chamfer_of_this_size_leaves_nothing], remedy: Wording[:make_it_smaller]) unless narrow.positive?
 
           draft.turn_down(from, from + size, *(left ? [narrow, radius] : [radius, narrow]), owner: feature.name)
         end

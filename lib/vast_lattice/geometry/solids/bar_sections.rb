@@ -142,7 +142,8 @@ module VastLattice
       private_class_method :outline
 
       def impossible(what, section)
-        raise Impossible.new("The #{what} of this #{section} does not fit into it.", remedy: 'Check its dimensions.')
+        raise Impossible.new(Wording[:the_what_of_this_section_does_not, what: what, section: section],
+                             remedy: Wording[:check_its_dimensions])
       end
       private_class_method :impossible
     end

@@ -64,8 +64,8 @@ module VastLattice
         wall = @blank.wall(name)
         return [Seat.on(wall)] if wall
 
-        @builder.report(:unknown_face, :error, "#{feature.title}: there is no face \"#{name}\".", [*path(feature), 'face'],
-                        Nearest.remedy(name, @blank.walls.map(&:name), kind: 'face'))
+        @builder.report(:unknown_face, :error, Wording[:feature_there_is_no_face_name, feature: feature.title, name: name],
+                        [*path(feature), 'face'], Nearest.remedy(name, @blank.walls.map(&:name), kind: 'face'))
       end
 
       # The height of what is sat on: the top of a boss, the floor of a pocket, the face itself around a hole.
@@ -102,8 +102,8 @@ module VastLattice
       end
 
       def impossible(feature)
-        @builder.report(:impossible_shape, :error, "#{feature.title} cannot have these dimensions.", path(feature),
-                        'A slot is longer than wide; corner radii fit into their cut-out; a recess is wider than its hole and not as deep.')
+        @builder.report(:impossible_shape, :error, Wording[:feature_cannot_have_these_dimensions, feature: feature.title], path(feature),
+                        Wording[:a_slot_is_longer_than_wide_corner])
       end
 
       # Places from which the pattern starts: one, or on another feature, one at each of its instances.
@@ -149,9 +149,9 @@ module VastLattice
       # Whether the fields of a pattern that count something are whole numbers; others are reported.
       def whole_counts?(feature, numbers)
         odd = numbers.slice(*Family::Measure::COUNTS).find { |_, amount| amount && amount != amount.round } or return true
-        @builder.report(:not_whole, :error, "The #{odd.first == 'rows' ? 'number of rows' : 'count'} of #{feature.title} is " \
-                                            "#{Units::Format.number(odd.last)}, but a count is a whole number.",
-                        [*path(feature), 'pattern', odd.first], 'Use floor, ceiling or round_to.')
+        sentence = odd.first == 'rows' ? :the_number_of_rows_of_feature_is_not_whole : :the_count_of_feature_is_not_whole
+        @builder.report(:not_whole, :error, Wording[sentence, feature: feature.title, number: Units::Format.number(odd.last)],
+                        [*path(feature), 'pattern', odd.first], Wording[:use_floor_ceiling_or_round])
         false
       end
 
@@ -161,14 +161,15 @@ module VastLattice
       end
 
       def too_many(feature, count)
-        @builder.report(:too_many, :error, "#{feature.title} would have #{count} instances.", [*path(feature), 'pattern', 'count'],
-                        "At most #{Family::Pattern::MOST} are allowed: check its count.")
+        @builder.report(:too_many, :error, Wording[:feature_would_have_number_instances, feature: feature.title, number: count],
+                        [*path(feature), 'pattern', 'count'], Wording[:at_most_most_are_allowed_check, most: Family::Pattern::MOST])
       end
 
       def too_many_in_all(feature)
-        @builder.report(:too_many, :error, "With #{feature.title} the part would have #{@instances} instances of its patterns in all.",
+        @builder.report(:too_many, :error,
+                        Wording[:with_feature_the_part_would_have_instances, feature: feature.title, instances: @instances],
                         [*path(feature), 'pattern', 'count'],
-                        "At most #{Family::Part::MOST_INSTANCES} are allowed in one part: check its count.")
+                        Wording[:at_most_most_instances_are_allowed, most_instances: Family::Part::MOST_INSTANCES])
       end
 
       # An instance with its numbers, or nil where it is skipped.

@@ -11,7 +11,7 @@ module VastLattice
         return along(model, placed, from) if placed && turned?(placed, axis)
 
         unless placed&.seat && placed.loops.any? && %w[horizontal vertical].include?(axis)
-          raise Error.new("#{name} has no place that could be measured anew.", remedy: 'It must be built in this variant.')
+          raise Error.new(Wording[:name_has_no_place_that_could, name: name], remedy: Wording[:it_must_be_built_in_this_variant])
         end
 
         solid = model.solids.find { |own| own.features.any? { |feature| feature.equal?(placed) } }

@@ -19,7 +19,7 @@ module VastLattice
       private
 
       def finding(code, feature, message, remedy)
-        Finding.new(code: code, level: :warning, message: message, remedy: remedy,
+        Finding.new(code: code, level: :warning, wording: message, advice: remedy,
                     place: Place.at('parts', @solid.part.name, 'features', feature.name))
       end
 
@@ -30,8 +30,9 @@ module VastLattice
         elsif feature.kind.inside? && feature.relations.any? { |relation| relation != :inside }
           count = feature.relations.count { |relation| relation != :inside }
           finding(:through_edge, feature,
-                  "#{title}: #{count} of #{feature.relations.size} run through the edge of the part#{past(feature)}.",
-                  'Move it inwards, make it smaller, or suppress it here.')
+                  Wording[:title_number_of_relations_run_through,
+                          title: title, number: count, relations: feature.relations.size, past: past(feature)],
+                  Wording[:move_it_inwards_make_it_smaller])
         end
       end
 
@@ -41,8 +42,8 @@ module VastLattice
           feature.feature.pattern && feature.kind.role != :reshape && feature.loops.empty? && !feature.problem
         end
         none.map do |feature|
-          finding(:touches_nothing, feature, "The pattern of #{feature.feature.title} has no instance.",
-                  'Check its count, its margins and what it leaves out, or suppress it.')
+          finding(:touches_nothing, feature, Wording[:the_pattern_of_feature_has_no_instance, feature: feature.feature.title],
+                  Wording[:check_its_count_its_margins_and_what])
         end
       end
 
@@ -53,8 +54,8 @@ module VastLattice
       end
 
       def nothing(feature)
-        finding(:touches_nothing, feature, "#{feature.feature.title} touches nothing of the part.",
-                'Check its position and its count, or suppress it.')
+        finding(:touches_nothing, feature, Wording[:feature_touches_nothing_of_the_part, feature: feature.feature.title],
+                Wording[:check_its_position_and_its_count])
       end
 
       # How far the worst of them reaches over the edge.
@@ -100,9 +101,9 @@ module VastLattice
       end
 
       def overlap(one, other)
-        message = "#{one.feature.title} and #{other.feature.title} overlap."
-        message = "Instances of #{one.feature.title} overlap each other." if one.equal?(other)
-        finding(:overlap, other, message, 'Change a position, a pitch or a size.')
+        message = Wording[:one_and_other_overlap, one: one.feature.title, other: other.feature.title]
+        message = Wording[:instances_of_feature_overlap_each_other, feature: one.feature.title] if one.equal?(other)
+        finding(:overlap, other, message, Wording[:change_a_position_a_pitch])
       end
 
       # The thinnest wall of each feature, to an edge or to a neighbour.
@@ -117,8 +118,9 @@ module VastLattice
         return unless thinnest&.amount&.positive? && thinnest.amount < @least - 1e-9
 
         finding(:thin_wall, feature,
-                "#{feature.feature.title} leaves #{millimetres(thinnest.amount)} to #{thinnest.what}; the least wall is " \
-                "#{millimetres(@least)}.", 'Move it, make it smaller, or lower the least wall of the part.')
+                Wording[:feature_leaves_amount_to_what,
+                        feature: feature.feature.title, amount: millimetres(thinnest.amount), what: thinnest.what,
+                        least: millimetres(@least)], Wording[:move_it_make_it_smaller_or_lower])
       end
 
       # Floors of pockets and blind holes.
@@ -130,8 +132,9 @@ module VastLattice
           next unless left.positive? && left < @least - 1e-9
 
           finding(:thin_wall, feature,
-                  "#{feature.feature.title} leaves a floor of #{millimetres(left)}; the least wall is #{millimetres(@least)}.",
-                  'Make it less deep, or lower the least wall of the part.')
+                  Wording[:feature_leaves_a_floor_of_amount,
+                          feature: feature.feature.title, amount: millimetres(left), least: millimetres(@least)],
+                  Wording[:make_it_less_deep_or_lower])
         end
       end
     end

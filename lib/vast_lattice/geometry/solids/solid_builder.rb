@@ -22,7 +22,7 @@ module VastLattice
       def solid
         Work.budget { built&.then { |solid| left(solid) } }
       rescue Work::Spent, Planar::Failed
-        report(:too_much_work, :error, "#{@stock.part.title} takes too much work: its features run into each other in too many ways.",
+        report(:too_much_work, :error, Wording[:part_takes_too_much_work_its_features, part: @stock.part.title],
                ['parts', @stock.part.name, 'stock'], Work::Spent.new.remedy)
       end
 
@@ -34,8 +34,8 @@ module VastLattice
         return solid if solid.volume > solid.blank.volume * SLIVER || solid.surface.any?
 
         cuts = solid.built.select { |feature| feature.kind.role == :cut }.map { |feature| feature.feature.title }
-        report(:nothing_remains, :error, "Nothing is left of #{@stock.part.title}: #{cuts.join(', ')} take all of it away.",
-               ['parts', @stock.part.name, 'stock'], 'Make a cut smaller, move it, or suppress it.')
+        report(:nothing_remains, :error, Wording[:nothing_is_left_of_part_cuts_take, part: @stock.part.title, cuts: cuts],
+               ['parts', @stock.part.name, 'stock'], Wording[:make_a_cut_smaller_move])
       end
 
       # The Solid, without a budget.
@@ -53,13 +53,13 @@ module VastLattice
         @findings.concat(ShapeChecks.new(solid, @numbers.least_wall).findings)
         too_tangled?(solid) ? nil : solid
       rescue Impossible => e
-        report(:impossible_shape, :error, "#{@stock.part.title}: #{e.message}", place, e.remedy)
+        report(:impossible_shape, :error, Wording[:what_problem, what: @stock.part.title, problem: e.wording], place, e.advice)
         nil
       end
 
       # Adds a finding; returns nil.
       def report(code, level, message, path, remedy)
-        @findings << Finding.new(code: code, level: level, message: message, place: Place.at(*path), remedy: remedy)
+        @findings << Finding.new(code: code, level: level, wording: message, place: Place.at(*path), advice: remedy)
         nil
       end
 
@@ -86,8 +86,8 @@ module VastLattice
       def report_dimension(measure, amount, path, title)
         path = [*path, *measure.path]
         shown = Units::Format.quantity(amount, Units[measure.unit])
-        report(:impossible_dimension, :error, "The #{measure.label} of #{title} is #{shown}.", path,
-               measure.least == :above_zero ? 'It must be above zero.' : 'It cannot be negative.')
+        report(:impossible_dimension, :error, Wording[:the_measure_of_title_is_shown, measure: measure.label, title: title, shown: shown],
+               path, measure.least == :above_zero ? Wording[:it_must_be_above_zero] : Wording[:it_cannot_be_negative])
       end
 
       # Entries for the FeaturePlacer, after the features that reshape the draft have done so: hashes of feature, kind,
@@ -115,7 +115,7 @@ module VastLattice
         end
         true
       rescue Impossible => e
-        report(:impossible_shape, :error, "#{feature.title}: #{e.message}", path(feature), e.remedy)
+        report(:impossible_shape, :error, Wording[:what_problem, what: feature.title, problem: e.wording], path(feature), e.advice)
       end
 
       # Places along a turned part.
@@ -131,8 +131,8 @@ module VastLattice
         count = kind.count(numbers.pattern, spot.length)
         return kind.offsets(numbers.pattern, spot).map { |over, _| x + over } if count <= Family::Pattern::MOST
 
-        raise Impossible.new("Its pattern asks for #{count} instances; at most #{Family::Pattern::MOST} are possible.",
-                             remedy: 'Check its count.')
+        raise Impossible.new(Wording[:its_pattern_asks_for_number_instances_at, number: count, most: Family::Pattern::MOST],
+                             remedy: Wording[:check_its_count])
       end
 
       # The part's place in the family: turned about its own x, then y, then z, then moved.
@@ -142,9 +142,9 @@ module VastLattice
       def too_tangled?(solid)
         group = Tangle.excess(solid.tangled) or return false
         owner = group.filter_map(&:owner).tally.max_by(&:last).first
-        report(:too_tangled, :error, "#{group.size} cuts and bosses around #{title(owner)} run into each other.",
+        report(:too_tangled, :error, Wording[:group_cuts_and_bosses_around_title_run, group: group.size, title: title(owner)],
                ['parts', @stock.part.name, 'features', owner],
-               "At most #{Tangle::MOST} are worked out together: check the size and the pitch of its pattern.")
+               Wording[:at_most_most_are_worked_out_together, most: Tangle::MOST])
         true
       end
 
@@ -153,8 +153,15 @@ module VastLattice
 
         draft.collisions.each do |one, other|
           name = [one, other].compact.last
-          report(:flange_overlap, :error, "#{title(name)} runs into #{one && one != name ? title(one) : 'the base'}.",
-                 ['parts', @stock.part.name, 'features', name], 'Shorten a flange, change its angle, or give it margins.')
+          into = one && one != name
+          words = if into
+                    Wording[:one_runs_into_other, one: title(name),
+                                                  other: title(one)]
+                  else
+                    Wording[:one_runs_into_the_base, one: title(name)]
+                  end
+          report(:flange_overlap, :error, words,
+                 ['parts', @stock.part.name, 'features', name], Wording[:shorten_a_flange_change_its_angle])
         end
       end
 

@@ -32,7 +32,7 @@ module VastLattice
         written.zip(numbers.raw).filter_map do |(typed, own, label), value|
           next unless typed && Undefined.is?(value)
 
-          @undefined.finding(typed, Place.at(*path, *own), "The #{label} of #{title}", index: index)
+          @undefined.finding(typed, Place.at(*path, *own), Wording[:the_label_of_title, label: label, title: title], index: index)
         end
       end
     end

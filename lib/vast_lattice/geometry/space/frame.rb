@@ -47,6 +47,9 @@ module VastLattice
         points.map { |x, y, *| [start[0] + (ux * x) + (vx * y), start[1] + (uy * x) + (vy * y)] }
       end
 
+      # What each of its directions has of the depth of the space that it is given in.
+      def depths = [@u[2], @v[2], @n[2]]
+
       # The same frame moved along its own directions.
       def move(x, y, height = 0.0) = Frame.new(point(x, y, height), @u, @v, @n)
 

@@ -21,6 +21,9 @@ module VastLattice
         [(one[1] * other[2]) - (one[2] * other[1]), (one[2] * other[0]) - (one[0] * other[2]), (one[0] * other[1]) - (one[1] * other[0])]
       end
 
+      # The middle of the box around points.
+      def middle(points) = points.transpose.map { |places| places.minmax.sum / 2 }
+
       # +point+ moved by +distance+ along a +direction+.
       def along(point, direction, distance)
         [point[0] + (direction[0] * distance), point[1] + (direction[1] * distance), point[2] + (direction[2] * distance)]

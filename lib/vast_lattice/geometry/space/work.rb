@@ -16,7 +16,7 @@ module VastLattice
       # The budget is spent.
       class Spent < Error
         def initialize
-          super('It would take too much work.', remedy: 'Check the sizes and the counts of its patterns.')
+          super(Wording[:it_would_take_too_much_work], remedy: Wording[:check_the_sizes_and_the_counts])
         end
       end
 

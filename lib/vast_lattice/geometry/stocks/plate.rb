@@ -68,7 +68,7 @@ module VastLattice
         private_class_method :point
 
         def self.of_points(points)
-          raise Impossible.new('An outline needs at least three points.', remedy: 'Add points.') if points.size < 3
+          raise Impossible.new(Wording[:an_outline_needs_at_least_three_points], remedy: Wording[:add_points]) if points.size < 3
 
           # Outwards is to the right of the way along points that go round counter-clockwise.
           sense = Planar.clockwise?(points.map { |point| point.values_at('x', 'y') }) ? -1 : 1
@@ -76,7 +76,9 @@ module VastLattice
             [point['x'], point['y'], sense * bulge(point, points[(index + 1) % points.size])]
           end)
           loop = loop.reversed if loop.area.negative?
-          raise Impossible.new('The outline crosses itself.', remedy: 'List its points in order around it.') unless Planar.valid?(loop)
+          unless Planar.valid?(loop)
+            raise Impossible.new(Wording[:the_outline_crosses_itself], remedy: Wording[:list_its_points_in_order_around])
+          end
 
           rounded(loop, points.reject { |point| point['radius'].zero? })
         end
@@ -88,7 +90,7 @@ module VastLattice
 
           chord = Math.hypot(other['x'] - point['x'], other['y'] - point['y'])
           sine = chord / 2 / point['arc']
-          raise Impossible.new('An arc of the outline is too tight for its points.', remedy: 'Make its radius larger.') if sine.abs > 1
+          raise Impossible.new(Wording[:an_arc_of_the_outline_is_too], remedy: Wording[:make_its_radius_larger]) if sine.abs > 1
 
           Math.tan(Math.asin(sine) / 2)
         end
@@ -98,7 +100,7 @@ module VastLattice
           points.reduce(loop) do |found, point|
             index = found.vertex_at(point['x'], point['y'])
             (index && found.without_corner(index, point['radius'], arc: true)) ||
-              raise(Impossible.new('A corner radius of the outline does not fit.', remedy: 'Make it smaller.'))
+              raise(Impossible.new(Wording[:a_corner_radius_of_the_outline_does], remedy: Wording[:make_it_smaller]))
           end
         end
         private_class_method :rounded

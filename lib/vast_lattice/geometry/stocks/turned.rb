@@ -25,7 +25,7 @@ module VastLattice
 
         def self.draft(stock, _outline, numbers)
           steps = entries(stock, 'steps', numbers)
-          raise Impossible.new('A turned part needs at least one step.', remedy: 'Add a step.') if steps.empty?
+          raise Impossible.new(Wording[:a_turned_part_needs_at_least_one], remedy: Wording[:add_a_step]) if steps.empty?
 
           at = 0.0
           outer = steps.map do |step|

@@ -22,7 +22,8 @@ module VastLattice
       def unused
         used = used_indexes
         values.reject { |target| used.include?(target.index) || asked.include?(target.name.downcase) }.map do |target|
-          note(:unused_parameter, :note, target, "Nothing uses #{target.name}.", 'Use it in a formula, or remove it.')
+          note(:unused_parameter, :note, target, Wording[:nothing_uses_target, target: target.name],
+               Wording[:use_it_in_a_formula_or_remove])
         end
       end
 
@@ -31,7 +32,7 @@ module VastLattice
           ladder = @bound.ladder(target)
           next if written?(target) || ladder.rung(Rung::Own) || always_in_table?(ladder)
 
-          note(:no_default, :warning, target, "#{target.name} has no default.", 'Give it one, so that it always has a value.')
+          note(:no_default, :warning, target, Wording[:target_has_no_default, target: target.name], Wording[:give_it_one_so_that_it_always])
         end
       end
 
@@ -52,7 +53,7 @@ module VastLattice
 
       def dead_branch(rule, index)
         Finding.new(code: :never_fires, level: :warning, place: Place.at('rules', rule.name, *rule.condition_path(index)),
-                    message: 'This condition can never apply.', remedy: 'Let it depend on a value, or remove it.')
+                    wording: Wording[:this_condition_can_never_apply], advice: Wording[:let_it_depend_on_a_value])
       end
 
       # Limits by rules that are no narrower than those that a parameter has by itself.
@@ -73,8 +74,9 @@ module VastLattice
       end
 
       def idle_limit(narrowing, target, field, limit)
-        Finding.new(code: :idle_limit, level: :note, place: narrowing.place, remedy: 'Narrow it, or remove it.',
-                    message: "The #{field} of #{target.text(limit)} narrows nothing: #{target.name} is limited to as much anyway.")
+        Finding.new(code: :idle_limit, level: :note, place: narrowing.place, advice: Wording[:narrow_it_or_remove],
+                    wording: Wording[:the_field_of_limit_narrows_nothing_target,
+                                     field: field, limit: target.text(limit), target: target.name])
       end
 
       # Choices that some rule leaves out in each of its branches, and that nothing sets.
@@ -83,8 +85,9 @@ module VastLattice
           ladder = @bound.ladder(target)
           set = [*ladder.sayings.flat_map { |saying| saying.trees.filter_map(&:data) }, *ladder.column&.literals&.uniq]
           (@bound.items[target.index].choices - offered_somewhere(ladder, @bound.items[target.index].choices) - set).map do |choice|
-            note(:never_offered, :note, target, "#{target.text(choice)} is never offered for #{target.name}.",
-                 'Offer it in a rule, or drop it.')
+            note(:never_offered, :note, target,
+                 Wording[:choice_is_never_offered_for_target, choice: target.text(choice), target: target.name],
+                 Wording[:offer_it_in_a_rule_or_drop])
           end
         end
       end
@@ -103,7 +106,8 @@ module VastLattice
           doubled = said_by_row(bound).values.select { |same| same.size > 1 }.map { |same| same.map { |index| table.rows[index] } }
           doubled.map do |same|
             Finding.new(code: :same_rows, level: :warning, place: Place.at('tables', table.name, 'rows', same[1].name),
-                        message: "#{same.first(4).map(&:name).join(', ')} say the same.", remedy: 'Remove one, or let them differ.')
+                        wording: Wording[:same_say_the_same, same: same.first(4).map(&:name)],
+                        advice: Wording[:remove_one_or_let_them_differ])
           end
         end
       end
@@ -134,14 +138,14 @@ module VastLattice
 
       def used_indexes
         typed = @bound.ladders.flat_map(&:all_trees) + @bound.sources.flat_map { |rule| rule.conditions + rule.amounts } + shape_trees
-        labels = @bound.patterns + @bound.labels.map { |_, _, label| label.pattern }
+        labels = @bound.patterns + @bound.sheet_texts + @bound.labels.map { |_, _, label| label.pattern }
         (typed + labels.flat_map(&:formulas) + @more).flat_map(&:variables).to_set(&:index)
       end
 
       def shape_trees = (@bound.stocks + @bound.shapes).flat_map(&:trees) + @bound.components.flat_map(&:all_trees)
 
       def note(code, level, target, message, remedy)
-        Finding.new(code: code, level: level, message: message, place: target.place, remedy: remedy)
+        Finding.new(code: code, level: level, wording: message, place: target.place, advice: remedy)
       end
     end
   end

@@ -18,6 +18,7 @@ module VastLattice
         Bound::Family.new(targets: @symbols.targets, items: @symbols.targets.map { |target| item(target) },
                           **bound_rules, tables: tables, stocks: shapes.stocks, shapes: shapes.features, patterns: patterns,
                           rule_tables: rule_tables, overrides: OverrideBinder.new(@family, @reader).bind, opted_out: opted_out,
+                          sheet_texts: sheet_texts,
                           components: components.bind)
       end
 
@@ -38,6 +39,15 @@ module VastLattice
 
       def patterns = @family.patterns.map { |name, text| LabelPattern.read(name, text, @reader) }
 
+      # What is written on drawing sheets, each called by the path to where it stands.
+      def sheet_texts
+        @family.drawing_sheets.flat_map do |sheet|
+          sheet.texts.map do |path, text|
+            LabelPattern.read([sheet.name, *path], text, @reader, Place.at('drawing_sheets', sheet.name, *path))
+          end
+        end
+      end
+
       def shapes = @shapes ||= ShapeBinder.new(@family, @reader).bind
 
       def item(target)
@@ -46,7 +56,7 @@ module VastLattice
         when :material then material(target)
         when :colour, :finish
           Bound::Attribute.new(target: target, default: @reader.entry(target.subject.public_send(target.kind), target, target.place))
-        when :given then Bound::Given.new(target: target, own: components.given(target))
+        when :given then Bound::Supplied.new(target: target, own: components.given(target))
         when :read then Bound::Read.new(target: target)
         when :count then Bound::Count.new(target: target, component: components.bind.find { |one| one.component.equal?(target.subject) })
         when :row then Bound::PickedRow.new(target: target, choices: target.type.choices)
@@ -78,7 +88,8 @@ module VastLattice
 
         place = Place.at(*target.place.path, field)
         if %i[least most step].include?(field) && !target.type.number?
-          return @reader.error(:not_a_number, "#{target.name} is #{target.type}.", place, 'Only numbers have limits and steps.')
+          return @reader.error(:not_a_number, Wording[:target_is_type, target: target.name, type: target.type], place,
+                               Wording[:only_numbers_have_limits_and_steps])
         end
 
         field == :formula ? formula(text, target, place) : @reader.entry(text, target, place)
@@ -177,9 +188,8 @@ module VastLattice
         early = consequences.flatten.find do |item|
           [Consequence::Decision, Consequence::Limit, Consequence::Offer].include?(item.class)
         end or return
-        @reader.error(:too_late, "Rule \"#{rule.name}\" depends on what is measured on the finished shape, so it cannot decide or " \
-                                 "narrow #{early.target.name}.", place,
-                      'Let it forbid, warn, or add a price; or let it depend on what the shape is made from.')
+        @reader.error(:too_late, Wording[:rule_rule_depends_on_what_is_measured, rule: rule.name, target: early.target.name], place,
+                      Wording[:let_it_forbid_warn_or_add])
       end
 
       def effects_path(rule, at)
@@ -210,7 +220,7 @@ module VastLattice
       def bind_effect(effect, place)
         Family::EFFECTS.fetch(effect.kind).consequences(effect, @reader, place)
       rescue Registry::Unknown => e
-        @reader.error(:unknown_kind, e.message, place, e.remedy)
+        @reader.error(:unknown_kind, e.wording, place, e.advice)
         []
       end
 
@@ -218,8 +228,8 @@ module VastLattice
         bound.flat_map(&:columns).group_by { |column| column.target.index }.each_value do |same|
           next if same.size < 2 || same.map(&:table).uniq.size < 2
 
-          @reader.error(:decided_twice, "#{same.first.target.name} is a column of two tables.",
-                        Place.at('tables', @family.tables[same[1].table].name), 'Remove it from one of them.')
+          @reader.error(:decided_twice, Wording[:target_is_a_column_of_two_tables, target: same.first.target.name],
+                        Place.at('tables', @family.tables[same[1].table].name), Wording[:remove_it_from_one_of_them])
         end
       end
 
@@ -227,8 +237,8 @@ module VastLattice
         list.group_by { |item| item.name.downcase }.each_value do |same|
           next if same.size < 2
 
-          @reader.error(:duplicate_name, "The #{kind} #{same[1].name} stands here twice.", Place.at(key, same[1].name),
-                        'Rename one of them.')
+          @reader.error(:duplicate_name, Wording[:the_kind_same_stands_here_twice, kind: kind, same: same[1].name],
+                        Place.at(key, same[1].name), Wording[:rename_one_of_them])
         end
       end
     end

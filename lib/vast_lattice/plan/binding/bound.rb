@@ -171,7 +171,8 @@ module VastLattice
 
       # All of it.
       class Family < Value.with(:targets, :items, :rules, :tables, :stocks, :shapes,
-                                patterns: [], rule_tables: [], overrides: [], late_rules: [], opted_out: {}, components: [])
+                                patterns: [], rule_tables: [], overrides: [], late_rules: [], opted_out: {}, components: [],
+                                sheet_texts: [])
         # The Ladder of each target, in their order; and what rules and rule tables say that is known only with the shape:
         # [source, branch, consequence, its number].
         attr_reader :ladders, :late

@@ -55,13 +55,13 @@ module VastLattice
 
       def refuse_computed(target, place)
         formula = target.innermost.subject.formula
-        @reader.error(:computed, "#{target.name} is computed by its formula #{formula}; it cannot be given.", place,
-                      'Give what it depends on, or let a rule decide it.')
+        @reader.error(:computed, Wording[:target_is_computed_by_its_formula_formula, target: target.name, formula: formula], place,
+                      Wording[:give_what_it_depends_on_or_let])
       end
 
       def unknown(one, path, place)
         known = one.plan.symbols.targets.reject(&:port?).map(&:name)
-        @reader.error(:unknown_name, "The family #{one.component.family} has no \"#{path}\".", place, Nearest.remedy(path, known))
+        @reader.missing(path, Wording[:the_family_family_has_no_path, family: one.component.family, path: path], place, known)
       end
 
       # A row by its name, by a formula, or the nearest that is enough or fits.
@@ -80,12 +80,15 @@ module VastLattice
         table, plan = table_of(target)
         column = table.column(pick.column)
         unless column
-          return @reader.error(:unknown_name, "Table #{table.name} has no column \"#{pick.column}\".", place,
-                               Nearest.remedy(pick.column, table.columns.map(&:target), kind: 'column'))
+          return @reader.missing(pick.column, Wording[:table_table_has_no_column_column, table: table.name, column: pick.column], place,
+                                 table.columns.map(&:target), kind: 'column')
         end
         list, type, unit = column_list(plan, table, column, place)
         return unless list
-        return @reader.error(:not_a_number, "#{column.target} is no number.", place, 'Compare a column of numbers.') unless type.number?
+        unless type.number?
+          return @reader.error(:not_a_number, Wording[:target_is_no_number, target: column.target], place,
+                               Wording[:compare_a_column_of_numbers])
+        end
 
         scope = target.varied? ? @symbols.instance_scope : @symbols.scope
         needed = @reader.entry_of(pick.text, type, unit, place, scope: scope) or return
@@ -102,7 +105,7 @@ module VastLattice
       def column_list(plan, table, column, place)
         [*plan.symbols.lists.column(table, column), plan.symbols.column_type(column).last]
       rescue Formula::Error => e
-        @reader.error(e.code, e.message, place, e.remedy)
+        @reader.error(e.code, e.wording, place, e.advice)
       end
 
       def look_up(pick, table, values, type, needed)
@@ -136,11 +139,14 @@ module VastLattice
           at = Place.at(*place.path, 'at', axis)
           known = [*@family.parts.map(&:name), *(@family.components.map(&:name) - [component.name])]
           if own.leans? && known.none? { |name| name.casecmp?(own.on) }
-            @reader.error(:unknown_name, "There is no part or component \"#{own.on}\" to lean on.", at, Nearest.remedy(own.on, known))
+            @reader.missing(own.on, Wording[:there_is_no_part_or_component_on, on: own.on], at, known)
           end
           sides = [Family::AxisPlace::ORIGIN, *Family::AxisPlace::SIDES.fetch(axis)]
           odd = [own.own, own.side].find { |side| !sides.include?(side) }
-          @reader.error(:unknown_kind, "There is no side \"#{odd}\" along #{axis}.", at, "Choose #{sides.join(', ')}.") if odd
+          if odd
+            @reader.error(:unknown_kind, Wording[:there_is_no_side_odd_along_axis, odd: odd, axis: axis], at,
+                          Wording[:choose_choice, choice: sides])
+          end
         end
       end
 
@@ -151,7 +157,7 @@ module VastLattice
           at = Place.at(*place.path, 'envelope', name)
           next [name, length(text, at, scope)] unless text.to_s.strip.empty?
 
-          @reader.error(:missing_dimension, "The #{own.title} has no #{name}.", at, 'Say how large it is.')
+          @reader.error(:missing_dimension, Wording[:the_one_has_no_name, one: own.title, name: name], at, Wording[:say_how_large])
           [name, nil]
         end
       end
@@ -168,13 +174,13 @@ module VastLattice
         measures = Family::Component.measures(kind)
         stray = pattern.dimensions.keys - measures.map(&:name)
         stray.each do |name|
-          @reader.error(:unknown_name, "\"#{name}\" is no dimension here.", Place.at(*at.path, name),
-                        Nearest.remedy(name, measures.map(&:name), kind: 'dimension'))
+          @reader.missing(name, Wording[:name_is_no_dimension_here, name: name], Place.at(*at.path, name), measures.map(&:name),
+                          kind: 'dimension')
         end
         { measures: measures.to_h { |own| [own, measure(own, pattern.dimensions[own.name], Place.at(*at.path, own.name))] },
           skip: skip(pattern.skip_when, Place.at(*at.path, 'skip_when')) }
       rescue Registry::Unknown => e
-        @reader.error(:unknown_kind, e.message, at, e.remedy) || {}
+        @reader.error(:unknown_kind, e.wording, at, e.advice) || {}
       end
 
       def measure(measure, text, place)
@@ -182,7 +188,8 @@ module VastLattice
         unless text
           return if measure.optional
 
-          return @reader.error(:missing_dimension, "The #{measure.label} is missing.", place, "Type one, such as #{measure.example}.")
+          return @reader.error(:missing_dimension, Wording[:the_measure_is_missing, measure: measure.label], place,
+                               Wording[:type_one_such_as_example, example: measure.example])
         end
         @reader.entry_of(text, measure.type, measure.number? ? Units[measure.unit] : Units::PLAIN, place)
       end

@@ -23,7 +23,7 @@ module VastLattice
 
       # A parameter called "on" is meant before the word is.
       def self.boolean(text, scope)
-        value = Words.boolean(text) unless scope.variables.key?(text.strip.downcase)
+        value = YesNo.boolean(text) unless scope.variables.key?(text.strip.downcase)
         value.nil? ? nil : constant(value, text, Formula::BOOLEAN, :boolean)
       end
       private_class_method :boolean
@@ -41,8 +41,8 @@ module VastLattice
       def self.refuse_comma(text)
         return unless text.match?(COMMA)
 
-        raise Formula::Error.new('A comma cannot stand inside a number.', span: span(text), code: :syntax,
-                                                                          remedy: "Write #{text.strip.tr(',', '.')}.")
+        raise Formula::Error.new(Wording[:a_comma_cannot_stand_inside_a_number],
+                                 span: span(text), code: :syntax, remedy: Wording[:write_text, text: text.strip.tr(',', '.')])
       end
       private_class_method :refuse_comma
 
@@ -50,7 +50,7 @@ module VastLattice
       def self.formula(text, type, scope)
         Formula.type(text[1..], scope, expected: type)
       rescue Formula::Error => e
-        raise Formula::Error.new(e.message, span: e.span.shift(1), remedy: e.remedy, code: e.code)
+        raise Formula::Error.new(e.wording, span: e.span.shift(1), remedy: e.advice, code: e.code)
       end
       private_class_method :formula
 

@@ -62,21 +62,23 @@ module VastLattice
         return if field.asks? && !target
 
         what = target ? "ask for #{target.name}" : 'stand without something that it asks for'
-        @reader.error(:unsuitable_control, "A #{found.title} cannot #{what}.", place, 'Choose another control.')
+        @reader.error(:unsuitable_control, Wording[:a_found_cannot_what, found: found.title, what: what], place,
+                      Wording[:choose_another_control])
       rescue Registry::Unknown => e
-        @reader.error(:unknown_kind, e.message, place, e.remedy)
+        @reader.error(:unknown_kind, e.wording, place, e.advice)
       end
 
       def picture(name, place)
         return if name.empty? || @family.picture(name)
 
-        @reader.error(:unknown_picture, "There is no picture \"#{name}\".", place,
+        @reader.error(:unknown_picture, Wording[:there_is_no_picture_name, name: name], place,
                       Nearest.remedy(name, @family.pictures.map(&:name), kind: 'picture'))
       end
 
       def asked_twice(form, same)
         place = Place.at('forms', form.name, same.last.ask)
-        @reader.find(:warning, :asked_twice, "#{same.first.ask} is asked for #{same.size} times.", place, 'Ask once.')
+        @reader.find(:warning, :asked_twice, Wording[:ask_is_asked_for_same_times, ask: same.first.ask, same: same.size], place,
+                     Wording[:ask_once])
       end
 
       def condition(form, numbers, what, text)
@@ -93,7 +95,8 @@ module VastLattice
         misses(bound, range) if bound.control&.name == 'slider'
         return unless range.empty?
 
-        @reader.error(:nothing_left, "This form leaves no value of #{bound.target.name}.", bound.place, 'Widen its range.')
+        @reader.error(:nothing_left, Wording[:this_form_leaves_no_value_of_target, target: bound.target.name], bound.place,
+                      Wording[:widen_its_range])
       end
 
       # A slider from its least on by its step that does not come to its most.
@@ -101,9 +104,10 @@ module VastLattice
         target = bound.target
         return unless range.least && range.most && range.step&.positive? && !Limits.on_a_step?(range.most, range.step, range.least)
 
-        @reader.find(:note, :slider_misses, "By steps of #{target.text(range.step)} from #{target.text(range.least)} the slider of " \
-                                            "#{target.name} never comes to #{target.text(range.most)}.", bound.place,
-                     'Change the step or a limit.')
+        @reader.find(:note, :slider_misses,
+                     Wording[:by_steps_of_step_from_least,
+                             step: target.text(range.step), least: target.text(range.least), target: target.name,
+                             most: target.text(range.most)], bound.place, Wording[:change_the_step_or_a_limit])
       end
 
       # Parameters that no form asks for, and nothing decides but their own default.
@@ -112,8 +116,8 @@ module VastLattice
         @bound.targets.each do |target|
           next unless target.value? && !asked[target.index] && left_alone?(@bound.ladder(target))
 
-          @reader.find(:note, :never_asked, "No form asks for #{target.name}, and nothing else decides it: it always has its default.",
-                       target.place, 'Ask for it in a form, or leave it as it is.')
+          @reader.find(:note, :never_asked, Wording[:no_form_asks_for_target_and_nothing, target: target.name],
+                       target.place, Wording[:ask_for_it_in_a_form])
         end
       end
 

@@ -31,11 +31,11 @@ module VastLattice
         found = Units[@field.unit]
         return @unit = found if found.dimension == @target.unit.dimension
 
-        @reader.error(:wrong_unit, "#{@target.name} is not measured in #{@field.unit}.", @place,
-                      "Use a unit such as #{@target.unit.symbol}.")
+        @reader.error(:wrong_unit, Wording[:target_is_not_measured_in_unit, target: @target.name, unit: @field.unit], @place,
+                      Wording[:use_a_unit_such_as_unit, unit: @target.unit.symbol])
         @target.unit
       rescue Units::Error => e
-        @reader.error(:unknown_unit, e.message, @place, e.remedy)
+        @reader.error(:unknown_unit, e.wording, @place, e.advice)
         @target.unit
       end
 
@@ -43,20 +43,22 @@ module VastLattice
         found = constant('step')
         return found if found.nil? || found.positive?
 
-        @reader.error(:impossible_step, "The step of #{@target.name} in this form must be above zero.", @place, 'Change it.')
+        @reader.error(:impossible_step, Wording[:the_step_of_target_in_this_form, target: @target.name], @place, Wording[:change_it])
         nil
       end
 
       # What a setting comes to; nil where it is blank or cannot be read, which is found.
-      def constant(setting) = read(@field.public_send(setting), "#{setting.capitalize} of #{@target.name} in this form")
+      def constant(setting)
+        read(@field.public_send(setting), Wording[:setting_of_target_in_this_form, setting: setting.capitalize, target: @target.name])
+      end
 
       def read(text, what)
         return if text.to_s.strip.empty?
 
         Formula.value(Entry.read(text.to_s, type: @target.type, unit: @unit || @target.unit, scope: NOTHING))
       rescue Formula::Error => e
-        @reader.error(:bad_setting, "#{what}: #{e.message}", @place,
-                      e.remedy || 'Settings of fields are constant: narrow by a condition instead.')
+        @reader.error(:bad_setting, Wording[:what_problem, what: what, problem: e.wording], @place,
+                      e.advice || Wording[:settings_of_fields_are_constant_narrow])
         nil
       end
 
@@ -91,7 +93,7 @@ module VastLattice
         @field.narrowings.each_with_index.filter_map do |own, number|
           place = Place.at('forms', @place.path[1], *@path, 'narrowings', number, 'when')
           condition = @reader.condition(own.condition, place) or next
-          chosen = own.choices.filter_map { |text| read(text, 'Choices that are left') }
+          chosen = own.choices.filter_map { |text| read(text, Wording[:choices_that_are_left]) }
           FormField::Narrowing.new(condition: condition, least: limit(own.least, number, 'least'), most: limit(own.most, number, 'most'),
                                    choices: (chosen if own.choices.any?))
         end

@@ -25,8 +25,8 @@ module VastLattice
         parts = [one(reader, amount, Place.at(*place.path, 'amount')), reader.late(per.to_s, Place.at(*place.path, 'per'))]
         return unless parts.all?
         unless parts.last.type.number?
-          return reader.error(:not_a_number, "An amount per #{per} is no number.", Place.at(*place.path, 'per'),
-                              'Write a number, a length, an area, a mass.')
+          return reader.error(:not_a_number, Wording[:an_amount_per_per_is_no_number, per: per], Place.at(*place.path, 'per'),
+                              Wording[:write_a_number_a_length_an_area])
         end
 
         reader.late("(#{amount}) * (#{per})", Place.at(*place.path, 'amount'))
@@ -36,9 +36,9 @@ module VastLattice
         currency = reader.symbols.currency
         return true if typed.type.number? && (currency ? [currency.dimension] : Units::CURRENCIES).include?(typed.type.dimension)
 
-        wanted = currency ? "#{currency.symbol}, the currency of the family," : 'money'
-        reader.error(:dimension, "The price is #{typed.type}, but #{wanted} is expected.", place,
-                     "Write an amount such as 4.50 #{currency&.symbol || 'EUR'}.")
+        wanted = currency ? Wording[:currency_the_currency_of_the_family, currency: currency.symbol] : 'money'
+        reader.error(:dimension, Wording[:the_price_is_type_but_wanted, type: typed.type, wanted: wanted], place,
+                     Wording[:write_an_amount_of_currency, currency: currency&.symbol || 'EUR'])
       end
     end
   end

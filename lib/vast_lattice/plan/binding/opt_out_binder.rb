@@ -23,8 +23,8 @@ module VastLattice
         return if own.subject.empty? || family.feature(own.subject) || family.part(own.subject)
 
         known = (family.parts + family.features).map(&:name)
-        @reader.error(:unknown_name, "There is no part or feature \"#{own.subject}\".", Place.at('opt_outs', own.name),
-                      Nearest.remedy(own.subject, known, kind: 'part or feature'))
+        @reader.missing(own.subject, Wording[:there_is_no_part_or_feature_subject, subject: own.subject], Place.at('opt_outs', own.name),
+                        known, kind: 'part or feature')
       end
     end
   end

@@ -30,7 +30,7 @@ module VastLattice
         typed = @reader.entry(text, target, place) or return
         return Formula.value(typed, @reader.symbols.lists.values) if typed.constant?
 
-        @reader.error(:not_constant, "\"#{text}\" is a formula.", place, 'A plain value belongs here; a rule can decide by a formula.')
+        @reader.error(:not_constant, Wording[:text_is_a_formula, text: text], place, Wording[:a_plain_value_belongs_here_a_rule])
       end
 
       # Two that may apply at once, with as many rows, must say the same.
@@ -39,8 +39,9 @@ module VastLattice
           one, other = alike.combination(2).find { |pair| pair.first.meets?(pair.last) && pair.map(&:value).uniq.size > 1 }
           next unless one
 
-          @reader.error(:decided_twice, "#{one.target.name} is overridden twice: #{one.override.name}; #{other.override.name}.",
-                        other.place, 'Lift one of them.')
+          @reader.error(:decided_twice,
+                        Wording[:target_is_overridden_twice, target: one.target.name, one: one.override.name, other: other.override.name],
+                        other.place, Wording[:lift_one_of_them])
         end
       end
     end

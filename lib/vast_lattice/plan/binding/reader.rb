@@ -24,7 +24,7 @@ module VastLattice
         typed = entry(text, target, place) or return
         return typed.data if %i[number text boolean].include?(typed.kind)
 
-        error(:not_constant, "\"#{text}\" is a formula.", place, 'A plain value belongs here.')
+        error(:not_constant, Wording[:text_is_a_formula, text: text], place, Wording[:a_plain_value_belongs_here])
       end
 
       # An entry of some other type, e.g. a feature's diameter.
@@ -53,9 +53,11 @@ module VastLattice
         return found if found && among.any? { |known| known.casecmp?(name.to_s) }
 
         original = symbols.placed[Name.read(name.to_s).first]&.original
-        return error(:no_twin, "#{name} is of a twin of #{original.name}, which decides for both.", place, OutOfReach::TWIN) if original
+        if original
+          return error(:no_twin, Wording[:name_is_of_a_twin_of_original, name: name, original: original.name], place, OutOfReach::TWIN)
+        end
 
-        error(:unknown_name, "There is no name \"#{name}\".", place, Nearest.remedy(name.to_s, among))
+        missing(name, Wording[:there_is_no_name_name, name: name], place, among)
       end
 
       # The Target of what may be limited: a value, or what is read of a component.
@@ -67,8 +69,7 @@ module VastLattice
       # The Target of a feature's state.
       def state(feature, kind, place)
         found = symbols.decided("#{feature}.#{kind}")
-        found || error(:unknown_name, "There is no feature \"#{feature}\".", place,
-                       Nearest.remedy(feature.to_s, symbols.feature_names, kind: 'feature'))
+        found || missing(feature, Wording[:there_is_no_feature_feature, feature: feature], place, symbols.feature_names, kind: 'feature')
       end
 
       # While the block runs, whatever is wrong is told of that place.
@@ -82,16 +83,24 @@ module VastLattice
       # Refuses consequences of one branch that decide one thing twice.
       def decided_once(consequences, place)
         twice = consequences.grep(Consequence::Decision).group_by { |item| item.target.index }.values.find { |same| same.size > 1 }
-        error(:decided_twice, "#{twice.first.target.name} is decided twice in one branch.", place, 'Remove one effect.') if twice
+        return unless twice
+
+        error(:decided_twice, Wording[:target_is_decided_twice_in_one_branch, target: twice.first.target.name], place,
+              Wording[:remove_one_effect])
       end
 
       # Adds an error; returns nil.
       def error(code, message, place, remedy) = find(:error, code, message, place, remedy)
 
+      # Adds an error: a +name+ that is not there, with the nearest of those that are +known+; returns nil.
+      def missing(name, message, place, known, kind: 'name')
+        find(:error, :unknown_name, message, place, Nearest.remedy(name.to_s, known, kind: kind), data: { 'name' => name.to_s })
+      end
+
       # Adds a finding of any level; returns nil.
-      def find(level, code, message, place, remedy = nil)
+      def find(level, code, message, place, remedy = nil, data: {})
         place = @standing.with(span: place.span) if @standing
-        @findings << Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
+        @findings << Finding.new(code: code, level: level, wording: message, place: place, advice: remedy, data: data)
         nil
       end
 
@@ -102,7 +111,7 @@ module VastLattice
       def read(place)
         yield
       rescue Formula::Error => e
-        error(e.code, e.message, place.with(span: e.span), e.remedy)
+        find(:error, e.code, e.wording, place.with(span: e.span), e.advice, data: e.data)
       end
     end
   end

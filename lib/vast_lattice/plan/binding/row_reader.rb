@@ -26,7 +26,7 @@ module VastLattice
       end
 
       def unknown(kind, name, known, place)
-        @reader.error(:unknown_name, "There is no #{kind} \"#{name}\".", place, Nearest.remedy(name.to_s, known, kind: kind))
+        @reader.missing(name, Wording[:there_is_no_kind_name, kind: kind, name: name], place, known, kind: kind)
       end
     end
   end

@@ -6,7 +6,7 @@ module VastLattice
     class RuleTableBinder
       # A choice may be written without quotes, a yes or no as it is typed elsewhere.
       def self.quoted(text, type)
-        return (Words.boolean(text).nil? ? text : Words.boolean(text).to_s) if type.boolean?
+        return (YesNo.boolean(text).nil? ? text : YesNo.boolean(text).to_s) if type.boolean?
         return text unless type.choices
 
         words = text.split(',').map(&:strip)
@@ -58,19 +58,19 @@ module VastLattice
         return collected? if @table.policy == 'collect'
         return true if @table.policy != 'priority' || @targets.any?
 
-        @reader.error(:unknown_kind, 'A table by priority sets nothing that could be ranked.', place('policy'),
-                      'Choose another hit policy.')
+        @reader.error(:unknown_kind, Wording[:a_table_by_priority_sets_nothing], place('policy'),
+                      Wording[:choose_another_hit_policy])
       end
 
       # Values are collected by an aggregate; what is said, and without an aggregate what is priced or narrowed, just adds up.
       def collected?
         if @targets.any? && !Family::RuleTable::AGGREGATES.include?(@table.aggregate)
-          return @reader.error(:unknown_kind, 'A table that collects needs an aggregate.', place('aggregate'),
-                               'Choose sum, min, max or count.')
+          return @reader.error(:unknown_kind, Wording[:a_table_that_collects_needs_an_aggregate], place('aggregate'),
+                               Wording[:choose_sum_min_max_or_count])
         end
         other = @targets.find { |target| !target.type.number? } or return true
-        @reader.error(:not_a_number, "#{other.name} is #{other.type}; only numbers can be collected.", place('policy'),
-                      'Choose another hit policy.')
+        @reader.error(:not_a_number, Wording[:other_is_type_only_numbers_can, other: other.name, type: other.type], place('policy'),
+                      Wording[:choose_another_hit_policy])
       end
 
       # The typed input with the node it came from, and the unit that bare numbers in its tests take.
@@ -92,9 +92,11 @@ module VastLattice
 
       # Says that a row has too few or too many.
       def fits?(given, wanted, index, what, whose)
-        remedy = { 'test' => 'Write one test per input, - for any.', 'value' => 'Write one value per output; a blank one says nothing.' }
-        @reader.error(:missing_dimension, "Row #{index + 1} has #{given.size} #{what}s for #{wanted.size} #{whose}s.",
-                      place('rows', index), remedy.fetch(what))
+        remedy = { 'test' => Wording[:write_one_test_per_input_for_any], 'value' => Wording[:write_one_value_per_output_a_blank] }
+        @reader.error(:missing_dimension,
+                      Wording[:row_has_another_number_of_cells,
+                              row: index + 1, given: given.size, what: what, wanted: wanted.size, whose: whose], place('rows', index),
+                      remedy.fetch(what))
       end
 
       # Those of all cells of a row, by output; nil where one cannot be read.
@@ -115,16 +117,16 @@ module VastLattice
         price = items.grep(Consequence::Line).find(&:amount)
         odd = unchoosable(late, limit, price) or return true
         @reader.error(:unknown_kind, odd, place(@table.policy == 'collect' ? 'aggregate' : 'policy'),
-                      'Choose another one, or make two tables.')
+                      Wording[:choose_another_one_or_make_two_tables])
         false
       end
 
       def unchoosable(late, limit, price)
         policy = @table.policy == 'collect' ? @table.aggregate : @table.policy
-        return 'What waits for the finished shape cannot be compared by row.' if late && Bound::RuleTable::CHOOSING.include?(policy)
-        return 'Limits can be collected by min or max alone.' if limit && %w[sum count].include?(policy)
+        return Wording[:what_waits_for_the_finished_shape_cannot] if late && Bound::RuleTable::CHOOSING.include?(policy)
+        return Wording[:limits_can_be_collected_by_min] if limit && %w[sum count].include?(policy)
 
-        'Rows can be counted into a number, not into a price.' if price && policy == 'count'
+        Wording[:rows_can_be_counted_into_a_number] if price && policy == 'count'
       end
 
       # What stands in a cell is told there, whatever its effect calls it.

@@ -36,7 +36,7 @@ module VastLattice
       end
 
       def unknown_outline(part, kind, place)
-        @reader.error(:unknown_kind, "There is no outline \"#{part.stock.outline}\".", place,
+        @reader.error(:unknown_kind, Wording[:there_is_no_outline_outline, outline: part.stock.outline], place,
                       Nearest.remedy(part.stock.outline.to_s, kind.outlines, kind: 'outline'))
       end
 
@@ -51,14 +51,14 @@ module VastLattice
       def check_material(part)
         return if @family.material(part.material)
 
-        @reader.error(:unknown_name, "There is no material \"#{part.material}\".", Place.at('parts', part.name, 'material'),
-                      Nearest.remedy(part.material, @family.material_names, kind: 'material'))
+        @reader.missing(part.material, Wording[:there_is_no_material_material, material: part.material],
+                        Place.at('parts', part.name, 'material'), @family.material_names, kind: 'material')
       end
 
       def kind(registry, name, place)
         registry.fetch(name)
       rescue Registry::Unknown => e
-        @reader.error(:unknown_kind, e.message, place, e.remedy)
+        @reader.error(:unknown_kind, e.wording, place, e.advice)
       end
 
       def shape(part, feature)
@@ -75,15 +75,15 @@ module VastLattice
         return if kind.stocks.nil? || kind.stocks.include?(part.stock.kind)
 
         titles = kind.stocks.map { |name| Family::STOCK_KINDS.fetch(name).title.downcase }
-        @reader.error(:wrong_stock, "#{feature.title} is a #{kind.title.downcase}, which needs another stock.", place,
-                      "It suits: #{titles.join(', ')}.")
+        @reader.error(:wrong_stock, Wording[:feature_is_a_kind_which_needs_another, feature: feature.title, kind: kind.title.downcase],
+                      place, Wording[:it_suits_titles, titles: titles])
       end
 
       # The numbers of a pattern are the same for all instances, all others may use the number of the instance.
       def measures(given, wanted, place, scope: @reader.symbols.instance_scope)
         (given.keys - wanted.map(&:name)).each do |stray|
-          @reader.error(:unknown_name, "\"#{stray}\" is no dimension here.", Place.at(*place.path, *Name.read(stray).segments),
-                        Nearest.remedy(stray, wanted.map(&:name), kind: 'dimension'))
+          @reader.missing(stray, Wording[:name_is_no_dimension_here, name: stray], Place.at(*place.path, *Name.read(stray).segments),
+                          wanted.map(&:name), kind: 'dimension')
         end
         wanted.to_h { |measure| [measure.name, measure(given[measure.name], measure, place, scope)] }
       end
@@ -94,13 +94,13 @@ module VastLattice
         return length(text, place, measure, scope) if text
         return if measure.optional
 
-        @reader.error(:missing_dimension, "The #{measure.label} is missing.", place, missing_remedy(measure))
+        @reader.error(:missing_dimension, Wording[:the_measure_is_missing, measure: measure.label], place, missing_remedy(measure))
       end
 
       def missing_remedy(measure)
-        return "Choose #{measure.choices.join(', ')}." if measure.choices
+        return Wording[:choose_choice, choice: measure.choices] if measure.choices
 
-        measure.number? ? "Type one, such as #{measure.example}." : 'Type a text.'
+        measure.number? ? Wording[:type_one_such_as_example, example: measure.example] : Wording[:type_a_text]
       end
 
       def length(text, place, measure, scope = @reader.symbols.instance_scope)
@@ -120,9 +120,8 @@ module VastLattice
         before = part.features.take_while { |other| !other.equal?(feature) }.map(&:name)
         return if before.any? { |name| name.casecmp?(anchor.from) }
 
-        @reader.error(:unknown_name, "\"#{anchor.from}\" is neither an edge nor a feature before this one.", Place.at(*place.path, axis,
-                                                                                                                      'from'),
-                      Nearest.remedy(anchor.from, Family::Anchor::EDGES.fetch(axis) + before, kind: 'edge or feature'))
+        @reader.missing(anchor.from, Wording[:from_is_neither_an_edge_nor, from: anchor.from],
+                        Place.at(*place.path, axis, 'from'), Family::Anchor::EDGES.fetch(axis) + before, kind: 'edge or feature')
       end
 
       def pattern(pattern, place)

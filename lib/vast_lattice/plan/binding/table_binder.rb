@@ -69,8 +69,8 @@ module VastLattice
         return true if column.open && target.type.number?
 
         words = column.open ? "#{target.name} is #{target.type}" : 'the column is not open'
-        @reader.error(:not_open, "The column #{column.target} has limits, but #{words}.", place('columns', column.target),
-                      'Only open columns of numbers have limits.')
+        @reader.error(:not_open, Wording[:the_column_target_has_limits_but_words, target: column.target, words: words],
+                      place('columns', column.target), Wording[:only_open_columns_of_numbers_have_limits])
       end
 
       # The column of the earlier plan, if its plain values would be read the same way now.
@@ -112,7 +112,7 @@ module VastLattice
       end
 
       def fault(error, index, row, column)
-        finding = Finding.new(code: error.code, level: :error, message: error.message, remedy: error.remedy,
+        finding = Finding.new(code: error.code, level: :error, wording: error.wording, advice: error.advice,
                               place: cell_place(row, column).with(span: error.span))
         (@faults[index] ||= []) << finding
         @reader.findings << finding
@@ -127,7 +127,7 @@ module VastLattice
 
         read(column, nil) { |text| Entry.read(text, type: type, unit: unit, scope: @reader.symbols.scope) }
       rescue Units::Error => e
-        @reader.error(:unknown_unit, e.message, place('columns', column.target, 'unit'), e.remedy)
+        @reader.error(:unknown_unit, e.wording, place('columns', column.target, 'unit'), e.advice)
       end
 
       def check_units(column)
@@ -135,7 +135,7 @@ module VastLattice
           text = row.cell(column.target).to_s
           Units[text] unless text.empty?
         rescue Units::Error => e
-          @reader.error(:unknown_unit, e.message, cell_place(row, column), e.remedy)
+          @reader.error(:unknown_unit, e.wording, cell_place(row, column), e.advice)
         end
       end
 
@@ -147,11 +147,13 @@ module VastLattice
         unit = Units[column.unit]
         return unit if target.type.number? && unit.dimension == target.type.dimension
 
-        @reader.error(:dimension, "The column #{column.target} is in #{column.unit}, but #{target.name} is #{target.type}.",
-                      place('columns', column.target, 'unit'), 'Choose a unit of that kind.')
+        @reader.error(:dimension,
+                      Wording[:the_column_is_in_another_unit,
+                              column: column.target, unit: column.unit, target: target.name, type: target.type],
+                      place('columns', column.target, 'unit'), Wording[:choose_a_unit_of_that_kind])
         target.unit
       rescue Units::Error => e
-        @reader.error(:unknown_unit, e.message, place('columns', column.target, 'unit'), e.remedy)
+        @reader.error(:unknown_unit, e.wording, place('columns', column.target, 'unit'), e.advice)
         target.unit
       end
 
@@ -160,7 +162,10 @@ module VastLattice
         targets = @table.columns.to_h { |column| [column.target, true] }
         @table.rows.each do |row|
           key = row.name.downcase
-          @reader.error(:duplicate_name, "The row #{row.name} stands here twice.", place('rows', row.name), 'Rename one.') if seen[key]
+          if seen[key]
+            @reader.error(:duplicate_name, Wording[:the_row_row_stands_here_twice, row: row.name], place('rows', row.name),
+                          Wording[:rename_one])
+          end
           seen[key] = true
         end
         rows = same_columns? ? @moved.map { |index| @table.rows[index] } : @table.rows
@@ -174,22 +179,22 @@ module VastLattice
         row.cells.each_key do |stray|
           next if targets.key?(stray)
 
-          @reader.error(:unknown_name, "The table has no column \"#{stray}\".", place('rows', row.name, 'columns', stray),
-                        Nearest.remedy(stray, targets.keys, kind: 'column'))
+          @reader.missing(stray, Wording[:the_table_has_no_column_stray, stray: stray], place('rows', row.name, 'columns', stray),
+                          targets.keys, kind: 'column')
         end
       end
 
       def check_default
         return if @table.default_row.nil? || @table.row(@table.default_row)
 
-        @reader.error(:unknown_name, "The default row #{@table.default_row} does not exist.", place('default_row'),
-                      Nearest.remedy(@table.default_row, @table.rows.map(&:name), kind: 'row'))
+        @reader.missing(@table.default_row, Wording[:the_default_row_default_row_does_not, default_row: @table.default_row],
+                        place('default_row'), @table.rows.map(&:name), kind: 'row')
       end
 
       def check_doubled(columns)
         doubled = columns.group_by { |column| column.target.index }.values.find { |same| same.size > 1 } or return
-        @reader.error(:decided_twice, "The column #{doubled.first.target.name} stands here twice.",
-                      place('columns', doubled.first.column.target), 'Remove one.')
+        @reader.error(:decided_twice, Wording[:the_column_target_stands_here_twice, target: doubled.first.target.name],
+                      place('columns', doubled.first.column.target), Wording[:remove_one])
       end
     end
   end

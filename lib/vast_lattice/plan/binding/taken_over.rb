@@ -22,7 +22,7 @@ module VastLattice
         return false if placed.all.empty? || before.placed.findings.any? || family.base
 
         same = placed.all.zip(before.placed.all).all? { |one, other| one.plan.family.tables.equal?(other.plan.family.tables) }
-        same && before.symbols.ports == Ports.new(family, placed)
+        same && before.symbols.ports.alike?(Ports.new(family, placed))
       end
 
       # Whether two tables differ in cells alone.

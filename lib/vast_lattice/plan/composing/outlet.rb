@@ -10,6 +10,9 @@ module VastLattice
       # The same as seen from a family that has this one as a component (Placed::One).
       def within(one) = with(steps: [one.number, *steps], name: Name.of(one.name, name).to_s, many: many || one.many?)
 
+      # Whether it leads to the same, as far as can be told from outside.
+      def alike?(other) = steps == other.steps && name == other.name && many == other.many && target.alike?(other.target)
+
       # The numbers of the components that are gone through.
       def component = steps.first
 

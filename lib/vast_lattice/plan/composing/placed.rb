@@ -32,7 +32,7 @@ module VastLattice
         @all = family.components.each_with_index.map { |component, number| One.new(number, component, plan_of(component)) }.freeze
         @all.each { |one| one.original = original(one) if one.component.twin? }
         look_at_base
-        @library = library.with(@all.select(&:plan).to_h { |one| [one.component.family, one.plan] })
+        @library = library.holding(@all.select(&:plan).to_h { |one| [one.component.family, one.plan] })
       end
 
       # The One of a name, or nil.
@@ -117,12 +117,12 @@ module VastLattice
         broken(component, plan, place) unless plan.runnable?
         plan
       rescue Library::Circle => e
-        tell(:circle, e.message, place, e.remedy)
+        tell(:circle, e.wording, place, e.advice)
       end
 
       def unknown(component, place)
-        tell(:unknown_name, "There is no family \"#{component.family}\".", place,
-             Nearest.remedy(component.family, @within.names, kind: 'family'))
+        tell(:unknown_name, Wording[:there_is_no_family_family, family: component.family], place,
+             Nearest.remedy(component.family, @within.names, kind: 'family'), data: { 'name' => component.family })
       end
 
       # The One whose twin another is, or nil where it cannot be.
@@ -131,8 +131,8 @@ module VastLattice
         found = self[own.twin]
         wrong = Family::Twins.fault(own, found&.component)
         if wrong
-          tell(:no_twin, "#{own.title} cannot be a twin of #{own.twin}: #{wrong}", Place.at('components', own.name, 'twin'),
-               'Choose another one, or make it independent.')
+          tell(:no_twin, Wording[:one_cannot_be_a_twin_of_twin, one: own.title, twin: own.twin, wrong: wrong],
+               Place.at('components', own.name, 'twin'), Wording[:choose_another_one_or_make_it_independent])
         end
         wrong ? nil : found
       end
@@ -145,11 +145,11 @@ module VastLattice
         @base ? refuse_round(@base) : missing(base, place)
         tell_lost(base)
       rescue Library::Circle => e
-        tell(:circle, e.message, place, 'Base it on another one.')
+        tell(:circle, e.wording, place, Wording[:base_it_on_another_one])
       end
 
       def missing(base, place)
-        tell(:no_base, "It is based on #{base.family}, which is not here.", place, 'Bring that back, or let this one stand alone.', :note)
+        tell(:no_base, Wording[:it_is_based_on_family, family: base.family], place, Wording[:bring_that_back_or_let_this_one], :note)
       end
 
       # Plans that were compiled before know nothing of what this family is now: the way back to it is looked for by names.
@@ -172,17 +172,18 @@ module VastLattice
       def tell_lost(base)
         names = base.lost.map { |key| Family::Deviation.new(key: key, what: :changed, changes: []).title }
         names.each do |name|
-          tell(:lost_base, "#{base.family} has no #{name} any more, on which this family is based; here it is otherwise, and is kept.",
-               Place.at('base'), 'Give it up, or keep it as its own.', :warning)
+          tell(:lost_base, Wording[:family_has_no_name_any_more_on, family: base.family, name: name],
+               Place.at('base'), Wording[:give_it_up_or_keep], :warning)
         end
       end
 
       def broken(component, plan, place)
-        tell(:broken_component, "The family #{component.family} has errors: #{plan.breaking.first}", place, 'Mend them there first.')
+        tell(:broken_component, Wording[:the_family_family_has_errors_breaking, family: component.family, breaking: plan.breaking.first],
+             place, Wording[:mend_them_there_first])
       end
 
-      def tell(code, message, place, remedy, level = :error)
-        @findings << Finding.new(code: code, level: level, message: message, place: place, remedy: remedy)
+      def tell(code, message, place, remedy, level = :error, data: {})
+        @findings << Finding.new(code: code, level: level, wording: message, place: place, advice: remedy, data: data)
         nil
       end
     end

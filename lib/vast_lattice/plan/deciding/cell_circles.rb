@@ -51,9 +51,9 @@ module VastLattice
 
       def finding(table, column, row)
         name = column.target.name
-        Finding.new(code: :cycle, level: :error, message: "Here columns would need each other in a circle: #{@order.cycle.join(' → ')}.",
+        Finding.new(code: :cycle, level: :error, wording: Wording[:here_columns_would_need_each_other, cycle: @order.cycle.join(' → ')],
                     place: Place.at('tables', table.table.name, 'rows', table.table.rows[row].name, 'cells', column.column.target),
-                    remedy: "Use names here that do not need #{name} in any row.")
+                    advice: Wording[:use_names_here_that_do_not_need, name: name])
       end
     end
   end

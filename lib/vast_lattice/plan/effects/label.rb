@@ -20,8 +20,7 @@ module VastLattice
           known = reader.symbols.label_names
           name = known.find { |own| own.casecmp?(effect.target) }
           unless name
-            reader.error(:unknown_name, "There is no label \"#{effect.target}\".", place,
-                         Nearest.remedy(effect.target, known, kind: 'label'))
+            reader.missing(effect.target, Wording[:there_is_no_label_target, target: effect.target], place, known, kind: 'label')
             return []
           end
 

@@ -24,7 +24,8 @@ module VastLattice
 
           target = reader.limited(effect.target, place) or return []
           unless target.type.number?
-            reader.error(:not_a_number, "#{target.name} has no limits: it is #{target.type}.", place, 'Use offer instead.')
+            reader.error(:not_a_number, Wording[:target_has_no_limits_it_is_type, target: target.name, type: target.type], place,
+                         Wording[:use_offer_instead])
             return []
           end
 
@@ -37,7 +38,8 @@ module VastLattice
         # What is measured is limited once the shape is known.
         def self.measured_limit(measured, effect, reader, place)
           if effect.arguments.key?('step')
-            reader.error(:not_a_number, "#{measured.name} is measured; it has no step.", place, 'Limit the least and the most.')
+            reader.error(:not_a_number, Wording[:measured_is_measured_it_has_no_step, measured: measured.name], place,
+                         Wording[:limit_the_least_and_the_most])
             return []
           end
 

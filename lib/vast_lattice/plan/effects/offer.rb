@@ -19,7 +19,7 @@ module VastLattice
         def self.consequences(effect, reader, place)
           target = reader.limited(effect.target, place, among: reader.symbols.offerable_names) or return []
           unless target.innermost.chosen?
-            reader.error(:not_a_choice, "#{target.name} is not a choice.", place, 'Use limit instead.')
+            reader.error(:not_a_choice, Wording[:target_is_not_a_choice, target: target.name], place, Wording[:use_limit_instead])
             return []
           end
 

@@ -57,8 +57,8 @@ module VastLattice
 
         Formula.value(Entry.read(text, type: type, unit: unit, scope: Formula::Scope.new([])))
       rescue Formula::Error
-        raise Formula::Error.new("The column #{column.target} cannot be used as a list: row #{row.name} holds \"#{text}\".",
-                                 span: span, code: :not_constant, remedy: 'Type plain values into all its cells.')
+        raise Formula::Error.new(Wording[:the_column_target_cannot_be_used, target: column.target, row: row.name, text: text],
+                                 span: span, code: :not_constant, remedy: Wording[:type_plain_values_into_all_its_cells])
       end
 
       def nothing(type)

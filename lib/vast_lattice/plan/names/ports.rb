@@ -30,10 +30,17 @@ module VastLattice
         family.components.each { |component| given_to(component) }
       end
 
-      # The same things are read and decided, each as it was.
-      def ==(other) = other.is_a?(Ports) && reads == other.reads && gives == other.gives
+      # Whether the same things are read and decided, each as it is there, as far as can be told from outside.
+      def alike?(other)
+        same?(gives, other.gives) { |inlet, there| inlet.alike?(there) } && same?(reads, other.reads) do |outlets, there|
+          outlets.size == there.size && outlets.zip(there).all? { |one, two| one.alike?(two) }
+        end
+      end
 
       private
+
+      # A block compares what stands under one name.
+      def same?(mine, others) = mine.keys == others.keys && mine.all? { |key, own| yield(own, others[key]) }
 
       def read_all(text) = text.scan(PATH) { |path| read(path) }
       def columns = @family.tables.flat_map(&:columns).reject(&:property?).map(&:target)

@@ -8,8 +8,6 @@ module VastLattice
     class Symbols
       # What the number of an instance is called in formulas.
       INDEX = 'index'
-      COLOUR = Formula::Type.text(words: Colours)
-      private_constant :COLOUR
 
       # +ports+ are what is read of components and decided in them.
       attr_reader :targets, :findings, :scope, :lists, :placed, :reads, :ports
@@ -163,7 +161,7 @@ module VastLattice
         add(Name.of(parameter.name), :value, type_of(parameter, unit, place), parameter, unit, place)
         return unless Formula::Lexer::KEYWORDS.include?(parameter.name.downcase)
 
-        find(:reserved_name, "#{parameter.name} is a word of the formula language.", place, 'Choose another name.')
+        find(:reserved_name, Wording[:parameter_is_a_word_of_the_formula, parameter: parameter.name], place, Wording[:choose_another_name])
       end
 
       def names(*kinds) = @targets.select { |target| kinds.include?(target.kind) }.map(&:name)
@@ -172,12 +170,13 @@ module VastLattice
         add_states(part, Place.at('parts', part.name))
         part.features.each { |feature| add_states(feature, Place.at('parts', part.name, 'features', feature.name)) }
         add(Name.of(part.name, 'material'), :material, material_type, part, Units::PLAIN, Place.at('parts', part.name, 'material'))
-        add(Name.of(part.name, 'colour'), :colour, COLOUR, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
+        add(Name.of(part.name, 'colour'), :colour, colour_type, part, Units::PLAIN, Place.at('parts', part.name, 'colour'))
         return if part.finish.empty?
 
         add(Name.of(part.name, 'finish'), :finish, Formula::TEXT, part, Units::PLAIN, Place.at('parts', part.name, 'finish'))
       end
 
+      def colour_type = @colour_type ||= Formula::Type.text(words: @family.known_colours)
       def material_type = @material_type ||= Formula::Type.text(@family.material_names, words: @family.known_materials)
 
       def add_row(table)
@@ -204,7 +203,7 @@ module VastLattice
       def unit_of(parameter, place)
         Units[parameter.unit]
       rescue Units::Error => e
-        find(:unknown_unit, e.message, Place.at(*place.path, 'unit'), e.remedy)
+        find(:unknown_unit, e.wording, Place.at(*place.path, 'unit'), e.advice)
         Units::PLAIN
       end
 
@@ -219,7 +218,8 @@ module VastLattice
       end
 
       def choice_type(parameter, unit, place)
-        find(:missing_choices, "#{parameter.name} is a choice without choices.", place, 'List at least one.') if parameter.choices.empty?
+        without = Wording[:parameter_is_a_choice_without_choices, parameter: parameter.name]
+        find(:missing_choices, without, place, Wording[:list_at_least_one]) if parameter.choices.empty?
         parameter.numeric_choice? ? Formula::Type.number(unit.dimension) : Formula::Type.text(parameter.choices)
       end
 
@@ -228,8 +228,8 @@ module VastLattice
         named_things.group_by { |name, _| name.downcase }.each_value do |same|
           next if same.size < 2
 
-          find(:duplicate_name, "The name #{same[1].first} is used twice.", same[1].last,
-               'Names must differ in more than case: rename one.')
+          find(:duplicate_name, Wording[:the_name_same_is_used_twice, same: same[1].first], same[1].last,
+               Wording[:names_must_differ_in_more_than_case])
         end
       end
 
@@ -242,7 +242,7 @@ module VastLattice
       def listed(list) = @family.public_send(list).map { |item| [item.name, Place.at(list, item.name)] }
 
       def find(code, message, place, remedy)
-        @findings << Finding.new(code: code, level: :error, message: message, place: place, remedy: remedy)
+        @findings << Finding.new(code: code, level: :error, wording: message, place: place, advice: remedy)
       end
     end
   end

@@ -73,6 +73,14 @@ module VastLattice
         "#{subject.title}: #{state? ? "#{STATE_WORDS[kind].first}?" : kind}"
       end
 
+      # Whether it is the same as another one, as far as can be told from outside: of a feature or part nothing counts but the state or look
+      # that it stands for, and what that is called.
+      def alike?(other)
+        return self == other unless state? || look?
+
+        with(subject: nil) == other.with(subject: nil) && subject.title == other.subject.title
+      end
+
       def computed? = value? && subject.computed?
 
       # The entries (texts) among which a choice is made, with their values.

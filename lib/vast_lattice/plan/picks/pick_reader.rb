@@ -58,8 +58,8 @@ module VastLattice
       end
 
       def refuse_sourced(target)
-        raise PickError.new("#{target.name} comes from #{@plan.sourced[target.index].called}; it cannot be answered.",
-                            remedy: 'Change it there, or override it.')
+        raise PickError.new(Wording[:target_comes_from_sourced_it_cannot, target: target.name, sourced: @plan.sourced[target.index].called],
+                            remedy: Wording[:change_it_there_or_override])
       end
 
       def overrides(given)
@@ -84,24 +84,25 @@ module VastLattice
 
       def value(target, text)
         why = Writable.fault(text.to_s)
-        raise PickError.new("#{target.name}: This cannot be taken. #{why}", remedy: 'Type it anew.') if why
+        raise PickError.new(Wording[:target_this_cannot_be_taken_why, target: target.name, why: why], remedy: Wording[:type_it_anew]) if why
 
         typed = Entry.read(text.to_s, type: open_type(target), unit: target.unit, scope: Formula::Scope.new([]))
         Formula.value(typed)
       rescue Formula::Error => e
-        raise PickError.new("#{target.name}: #{e.message}", remedy: e.remedy)
+        raise PickError.new(Wording[:what_problem, what: target.name, problem: e.wording], remedy: e.advice)
       end
 
       # A choice that is not among the choices is a finding of the outcome, not an unreadable pick.
       def open_type(target) = target.type.text? ? Formula::TEXT : target.type
 
       def refuse(kind, name, known)
-        raise PickError.new("There is no #{kind} \"#{name}\".", remedy: Nearest.remedy(name.to_s, known, kind: kind))
+        raise PickError.new(Wording[:there_is_no_kind_name, kind: kind, name: name], remedy: Nearest.remedy(name.to_s, known, kind: kind))
       end
 
       def refuse_computed(target)
-        raise PickError.new("#{target.name} is computed by its formula #{target.subject.formula}; it cannot be answered.",
-                            remedy: 'Change what it depends on, or override it.')
+        raise PickError.new(Wording[:target_is_computed_by_its_formula_formula_it_cannot,
+                                    target: target.name, formula: target.subject.formula],
+                            remedy: Wording[:change_what_it_depends_on_or_override])
       end
     end
   end

@@ -42,8 +42,8 @@ module VastLattice
       def refuse_size(source)
         return if source.size <= LONGEST
 
-        raise TooLarge.new('The formulas, rules and tables of this family are too large to be compiled.',
-                           remedy: 'Look things up in tables instead of writing them into formulas.')
+        raise TooLarge.new(Wording[:the_formulas_rules_and_tables],
+                           remedy: Wording[:look_things_up_in_tables_instead])
       end
     end
   end

@@ -15,9 +15,9 @@ module VastLattice
       # Whether there is anything among edits (in plain form) that can be taken along.
       def self.any?(edits) = edits.any? { |edit| edit.is_a?(Hash) && GONE.key?(edit['do']) }
 
-      # What becomes of a family that uses the one that +edits+ change: a function as of Following.
+      # What becomes of a family that uses the one that +edits+ change: a function as of Renaming.
       def self.of(edits)
-        follow = Following.of(edits)
+        follow = Renaming.of(edits)
         gone = edits.flat_map { |edit| GONE.fetch(edit['do'].to_s, ->(_) { [] }).call(edit) }.compact.map(&:downcase)
         ->(plan, name) { new(plan, name, gone).without(follow.call(plan, name)) }
       end

@@ -29,8 +29,8 @@ module VastLattice
       end
 
       def computed(parameter, place)
-        @reader.error(:two_sources, "#{parameter.name} is computed by its formula and takes a value from #{parameter.source}.", place,
-                      'Leave one of them.')
+        @reader.error(:two_sources, Wording[:parameter_is_computed_by_its_formula, parameter: parameter.name, source: parameter.source],
+                      place, Wording[:leave_one_of_them])
       end
 
       # [Source, key, Source::Entry], or nil where there is none, which is told.
@@ -41,9 +41,9 @@ module VastLattice
         return [source, key, entry] if entry
 
         remedy = Nearest.remedy(key.to_s, source.keys, kind: 'value')
-        @reader.error(:unknown_source, "#{source.title} has no value \"#{key}\".", place, remedy)
+        @reader.error(:unknown_source, Wording[:source_has_no_value_key, source: source.title, key: key], place, remedy)
       rescue Registry::Unknown => e
-        @reader.error(:unknown_source, e.message, place, e.remedy || 'Take the value from one that is there, or type it.')
+        @reader.error(:unknown_source, e.wording, place, e.advice || Wording[:take_the_value_from_one])
       end
     end
   end

@@ -1,0 +1,216 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module DrawingSheets
+    # A view to scale with its dimensions by the conventions of ISO 129-1: places of features and their rows above it and to its right, the
+    # shortest nearest to it, what it measures over all below it and to its left; in levels on which neither lines nor texts meet.
+    class Dimensioned
+      # From the outline to the first level, and from one level to the next, mm.
+      FIRST = 9.0
+      LEVEL = 7.0
+      TEXT = 2.5
+      # Above its line.
+      OVER = 0.8
+      ARROW = 2.5
+      # Below this length the arrows stand outside and point inwards.
+      TIGHT = 9.0
+      APART = 1.5
+      # Steps in which a place for a text is looked for along its line, and what it keeps clear of, mm.
+      STEP = 1.5
+      STEPS = 60
+      CLEAR = 0.8
+
+      # A dimension: where it begins and ends along its direction, its text, and the two places across it from which it rises. A text that
+      # has no room between its ends stands past an end of the view, which is +most+ long: past the nearer one, or past the +side+ that is
+      # said (:after, :before). There no extension line comes by.
+      # +away+ is how far it was dragged from the view, mm; nil where it takes the next level that is free; +of+ as of Drawing::Spans;
+      # +stops+ are places at which extension lines of others come by, which no text must stand at.
+      Span = Struct.new(:from, :till, :text, :feet, :owner, :most, :side, :away, :of, :stops) do
+        def width = @width ||= Drawing::Marks::Text.new(at: [0, 0], words: text, height: TEXT).width
+        def low = [from, till].min
+        def high = [from, till].max
+        def tight? = high - low < TIGHT
+
+        # The line, and where the text begins.
+        def line
+          @line ||= begin
+            inside = width + 1 <= high - low && !tight? ? free : nil
+            next_to = before? ? [first, high + out, first] : [low - out, last + width, last]
+            inside ? [low, high, inside] : next_to
+          end
+        end
+
+        # Where the text has room between the ends, as near to the middle as can be; nil where it has none.
+        def free
+          middle = ((low + high) / 2) - (width / 2)
+          most = [((high - low - width - 1) / 2 / STEP).floor, STEPS].min
+          steps = (0..most).flat_map { |step| [middle + (step * STEP), middle - (step * STEP)] }
+          steps.find { |at| stops.to_a.none? { |stop| stop > at - CLEAR && stop < at + width + CLEAR } }
+        end
+
+        # Where the text begins before the view and past it, and how far arrows from outside reach past the ends.
+        def first = [low - out, -1.0].min - 1.0 - width
+        def last = [high + out, most].max + 1.0
+        def out = tight? ? 2 * ARROW : 0.0
+        def before? = side ? side == :before : low - first - width < last - high
+
+        # All that it takes along its direction.
+        def reach = line.first(2)
+      end
+
+      # The height of the caption, and how far below the view and its dimensions it stands, mm.
+      CAPTION = 3.5
+      UNDER = 4.0
+      # Around what has no dimensions on a side, mm.
+      LEAST = 2.0
+
+      # Its name, its lines in mm of the model, and its scale.
+      attr_reader :name, :lines, :scale
+
+      # +lines+ are Marks of the view in mm of the model, +box+ what of it is measured; +spans+ {horizontal:, vertical:} lists of
+      # [Drawing::Spans::Span, how far it was dragged away or nil]; +overall+ the two texts, nil where another view says them; +caption+
+      # stands below it; +least+ is the room around what has no dimensions on a side.
+      def initialize(name, lines, box, scale, spans: {}, overall: [], caption: nil, least: LEAST)
+        @name = name
+        @lines = lines
+        @model = box
+        @scale = scale
+        @across = levels(spans.fetch(:horizontal, []), [box.left, box.bottom], width)
+        @upwards = levels(spans.fetch(:vertical, []), [box.bottom, box.left], height, :after)
+        @overall = overall
+        @caption = caption
+        @least = least
+      end
+
+      # The view itself, to scale, from its lower left corner.
+      def width = @model.width * @scale
+      def height = @model.height * @scale
+
+      # What its dimensions and its caption take around it, mm.
+      def room = @room ||= captioned(dimensioned)
+
+      # How far from its right end upright dimensions are counted from, mm.
+      def upright_from = beside - 2
+
+      # Where the origin of the model is when the lower left corner of the view is at x, y.
+      def origin(x, y) = [x - (@model.left * @scale), y - (@model.bottom * @scale)]
+
+      # All marks but its lines, with its lower left corner at x, y.
+      def around(x, y) = [*dimensions, *caption_marks].map { |mark| mark.placed(1.0, x, y) }
+
+      # A point of the view, mm of the model, as it stands then.
+      def at(point) = Drawing::Marks.place(point, @scale, -@model.left * @scale, -@model.bottom * @scale)
+
+      private
+
+      def dimensioned
+        across, upwards = [@across, @upwards].map { |levels| levels.flat_map(&:last) }
+        lying = [*across, *whole_across]
+        upright = [*upwards, *whole_upwards]
+        { above: [outer(@across), past(upright, height)].max,
+          right: [beside, outer(@upwards) + beside - 2, past(whole_across, width)].max,
+          below: [under(@overall[0]), before(upright)].max,
+          left: [under(@overall[1]), before(lying)].max }
+      end
+
+      # How far spans reach past the end of the view, and before its beginning.
+      def past(spans, end_of) = spans.map { |span| span.reach[1] - end_of + 1 }.max || 0.0
+      def before(spans) = spans.map { |span| 1 - span.reach[0] }.max || 0.0
+
+      # What the dimension over all takes, where it is said.
+      def under(overall) = overall ? [FIRST + 4, @least].max : @least
+
+      def captioned(room)
+        return room unless @caption
+
+        over = [(caption_text(0, 0).width - width) / 2, 0.0].max
+        room.merge(below: room[:below] + UNDER + CAPTION + 1, left: [room[:left], over].max, right: [room[:right], over].max)
+      end
+
+      def outer(levels) = levels.empty? ? @least : levels.map(&:first).max + TEXT + OVER + 1
+
+      # How far dimensions across reach past the right end: upright ones stand behind that.
+      def beside = @beside ||= [2.0, *@across.map(&:last).flatten.map { |span| span.reach[1] - width + 1 }].max
+
+      # [[how far from the view, spans], …], in levels, those that were dragged first: at the level nearest to where they were dragged,
+      # or the next one out that is free. +start+ is where the view begins along and across, mm of the model.
+      def levels(spans, start, most, side = nil)
+        levels = Hash.new { |hash, number| hash[number] = [] }
+        in_order(scaled(spans, start, most, side)).each { |span| levels[level(span, levels)] << span }
+        levels.reject { |_, own| own.empty? }.sort.map { |number, own| [FIRST + (number * LEVEL), own] }
+      end
+
+      # The dragged ones first, then the shortest; each knows where others come by.
+      def in_order(spans)
+        ordered = spans.sort_by { |span| (span.till - span.from).abs }.partition(&:away).flatten(1)
+        ordered.each { |span| span.stops = (ordered - [span]).flat_map { |other| [other.from, other.till] } }
+      end
+
+      def level(span, levels)
+        first = span.away ? [((span.away - FIRST) / LEVEL).round, 0].max : 0
+        (first..).find { |number| levels[number].none? { |other| meet?(span, other) } }
+      end
+
+      def scaled(spans, (along, across), most, side)
+        spans.map do |span, away|
+          from, till = [span.from, span.till].map { |at| (at - along) * @scale }
+          Span.new(from, till, span.text, span.feet.map { |foot| (foot - across) * @scale }, span.feature&.name, most, side, away, span.of)
+        end
+      end
+
+      def caption_text(x, y)
+        Drawing::Marks::Text.new(at: [x, y], words: @caption, height: CAPTION, anchor: :middle, role: :frame)
+      end
+
+      # Below the view and its dimensions.
+      def caption_marks = @caption ? [caption_text(width / 2, -room[:below] + 1)] : []
+
+      def meet?(one, other) = one.reach[0] - APART < other.reach[1] && other.reach[0] < one.reach[1] + APART
+
+      def dimensions
+        rows = @across.flat_map { |away, spans| spans.flat_map { |span| line(span, height + away, flat: true) } }
+        columns = @upwards.flat_map { |away, spans| spans.flat_map { |span| line(span, width + upright_from + away, flat: false) } }
+        rows + columns + whole
+      end
+
+      # What the view measures over all, below it and to its left.
+      def whole
+        whole_across.flat_map { |span| line(span, -FIRST, flat: true) } + whole_upwards.flat_map { |span| line(span, -FIRST, flat: false) }
+      end
+
+      def whole_across = @overall[0] ? [Span.new(0.0, width, @overall[0], [0.0, 0.0], 'overall', width, :after)] : []
+      def whole_upwards = @overall[1] ? [Span.new(0.0, height, @overall[1], [0.0, 0.0], 'overall', height, :before)] : []
+
+      # A dimension line at a distance across its direction.
+      def line(span, at, flat:)
+        first, last, text = span.line
+        marks = [span.from, span.till].zip(span.feet).map do |place, foot|
+          stroke([place, foot + (foot < at ? 1 : -1)], [place, at + (foot < at ? 1.5 : -1.5)], span)
+        end
+        marks << stroke([first, at], [last, at], span)
+        marks += arrows(span.low, span.high, at, span.tight?, span)
+        marks << Drawing::Marks::Text.new(at: [text, at + OVER], words: span.text, height: TEXT, owner: span.owner, of: span.of)
+        flat ? marks : marks.map { |mark| upright(mark) }
+      end
+
+      def stroke(from, till, span) = Drawing::Marks::Line.new(from: from, till: till, role: :dimension, owner: span.owner, of: span.of)
+
+      def arrows(low, high, at, tight, span)
+        [[low, tight ? 1 : -1], [high, tight ? -1 : 1]].map do |tip, way|
+          back = tip - (ARROW * way)
+          ring = [[tip, at], [back, at + (ARROW * 0.13)], [back, at - (ARROW * 0.13)]]
+          Drawing::Marks::Area.new(rings: [ring], owner: span.owner, of: span.of)
+        end
+      end
+
+      # What was laid out along x, along y: read from the right (ISO 129-1).
+      def upright(mark)
+        case mark
+        when Drawing::Marks::Line then mark.with(from: mark.from.reverse, till: mark.till.reverse)
+        when Drawing::Marks::Area then mark.with(rings: mark.rings.map { |ring| ring.map(&:reverse) })
+        else mark.with(at: [mark.at[1] - (2 * OVER), mark.at[0]], turn: 90)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require 'prawn'
+require 'prawn-svg'
+
+module VastLattice
+  module DrawingSheets
+    # Writes Pages as PDF, one page each at true size: vectors, real text, the font embedded. Nothing in it says when it was made.
+    class PDFWriter
+      POINTS = 72 / 25.4
+      # Four curves make a circle, each with handles 4/3 tan of a quarter of its angle long (common practice).
+      QUARTER = Math::PI / 2
+      INK = Page::INK.delete('#')
+      # What of a text stands before where it is anchored.
+      SHARES = { start: 0.0, middle: 0.5, end: 1.0 }.freeze
+
+      def initialize(pages)
+        @pages = pages
+      end
+
+      def write
+        @document = Prawn::Document.new(skip_page_creation: true, info: { Title: @pages.first.title, Creator: 'Vast Lattice' })
+        @font = PDFFont.new(@document)
+        @pages.each { |page| put(page) }
+        @document.render
+      end
+
+      private
+
+      def put(page)
+        @document.start_new_page(size: [page.size.width * POINTS, page.size.height * POINTS], margin: 0)
+        @document.font(@font.name)
+        @document.fill_color INK
+        @document.stroke_color INK
+        @document.cap_style = :round
+        page.marks.group_by(&:role).each { |role, marks| layer(role, marks) }
+      end
+
+      def layer(role, marks)
+        @document.line_width = Page.width_of(role) * POINTS
+        dashes = Page::DASHES[role]
+        dashes ? @document.dash(dashes.map { |length| length * POINTS }) : @document.undash
+        lines, others = marks.partition { |mark| mark.is_a?(Drawing::Marks::Line) || mark.is_a?(Drawing::Marks::Arc) }
+        @document.stroke { lines.each { |mark| path(mark) } } if lines.any?
+        others.each do |mark|
+          case mark
+          when Drawing::Marks::Area then area(mark)
+          when Drawing::Marks::Picture then picture(mark)
+          else text(mark)
+          end
+        end
+      end
+
+      # What the file cannot hold is left out: its bytes were checked when it was brought in.
+      def picture(mark)
+        corner = point([mark.at[0], mark.at[1] + mark.height])
+        size = [mark.width, mark.height].map { |length| length * POINTS }
+        return vectors(mark, corner, size) if mark.picture.kind == 'svg'
+
+        @document.image(StringIO.new(mark.picture.bytes), at: corner, fit: size, position: :center, vposition: :center)
+      end
+
+      def vectors(mark, corner, size)
+        @document.bounding_box(corner, width: size[0], height: size[1]) do
+          @document.svg(mark.picture.bytes.force_encoding('UTF-8'), position: :center, vposition: :center, width: size[0],
+                                                                    enable_web_requests: false, enable_file_requests_with_root: nil)
+        end
+      end
+
+      def path(mark)
+        return arc(mark) if mark.is_a?(Drawing::Marks::Arc)
+
+        @document.move_to(point(mark.from))
+        @document.line_to(point(mark.till))
+      end
+
+      def arc(mark)
+        pieces = (mark.sweep / QUARTER).ceil.clamp(1, 4)
+        step = mark.sweep / pieces
+        handle = mark.radius * 4 / 3 * Math.tan(step / 4)
+        @document.move_to(point(mark.at(mark.start)))
+        pieces.times do |index|
+          from, till = [index, index + 1].map { |number| mark.start + (step * number) }
+          bounds = [handled(mark, from, handle), handled(mark, till, -handle)]
+          @document.curve_to(point(mark.at(till)), bounds: bounds)
+        end
+      end
+
+      # Along the tangent of an arc at an angle.
+      def handled(mark, angle, length)
+        x, y = mark.at(angle)
+        point([x - (Math.sin(angle) * length), y + (Math.cos(angle) * length)])
+      end
+
+      def area(mark)
+        @document.fill_color mark.colour.delete('#') if mark.colour
+        @document.fill do
+          mark.rings.each do |ring|
+            ring.each_with_index do |place, index|
+              index.zero? ? @document.move_to(point(place)) : @document.line_to(point(place))
+            end
+          end
+        end
+        @document.fill_color INK
+      end
+
+      def text(mark)
+        size = mark.height / PDFFont::CAPITAL * POINTS
+        words = @font.written(mark.words)
+        over = -SHARES.fetch(mark.anchor) * (mark.anchor == :start ? 0.0 : @document.width_of(words, size: size))
+        x, y = point(mark.at)
+        at = mark.turn.zero? ? [x + over, y] : [x, y + over]
+        @document.draw_text(words, at: at, size: size, rotate: mark.turn)
+      end
+
+      def point(place) = place.map { |number| number * POINTS }
+    end
+  end
+end

@@ -1,0 +1,28 @@
+# frozen_string_literal: true
+
+require 'prawn'
+
+module VastLattice
+  # The font of what is written as PDF: embedded, of Debian's fonts-dejavu-core; where that is not there, the one that every reader has,
+  # with fewer letters.
+  class PDFFont
+    FOLDER = '/usr/share/fonts/truetype/dejavu'
+    FACES = { normal: 'DejaVuSans.ttf', bold: 'DejaVuSans-Bold.ttf' }.freeze
+    # The height of a capital as a share of the size of the font.
+    CAPITAL = 0.729
+    WITHOUT = { undef: :replace, invalid: :replace, replace: '?' }.freeze
+    private_constant :FOLDER, :FACES, :WITHOUT
+
+    # Makes it known to a Prawn::Document.
+    def initialize(document)
+      Prawn::Fonts::AFM.hide_m17n_warning = true
+      @embedded = File.exist?(File.join(FOLDER, FACES[:normal]))
+      document.font_families.update('Sans' => FACES.transform_values { |file| File.join(FOLDER, file) }) if @embedded
+    end
+
+    def name = @embedded ? 'Sans' : 'Helvetica'
+
+    # A text without what the font cannot write.
+    def written(words) = @embedded ? words.to_s : words.to_s.encode('Windows-1252', **WITHOUT).encode('UTF-8')
+  end
+end
