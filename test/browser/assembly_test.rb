@@ -55,16 +55,19 @@ class AssemblyBrowserTest < BrowserCase
   private
 
   def place(name, kind)
-    find('.placing-family summary').click unless has_field?('new-component-name', wait: 0)
+    find('.placing-family summary').click unless placing?
     fill_in 'new-component-name', with: name
     find('.family-card', text: kind).click
     click_on 'Place it'
     assert_selector "#component-#{name} .recipe-fields"
   end
 
+  # Whether the form is unfolded, as it stays after what was placed first: asked twice, since a page that is being renewed may not say.
+  def placing? = has_selector?('.placing-family[open]', wait: 1)
+
   def place_by_keyboard(name, kind)
     tab_to('.placing-family summary', most: 140)
-    press(:enter) unless has_field?('new-component-name', wait: 0)
+    press(:enter) unless placing?
     enter('#new-component-name', name)
     tab_to('.family-card input')
     press(:down) until page.evaluate_script("document.activeElement.value === #{kind.to_json}")
