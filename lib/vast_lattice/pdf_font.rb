@@ -13,11 +13,12 @@ module VastLattice
     WITHOUT = { undef: :replace, invalid: :replace, replace: '?' }.freeze
     private_constant :FOLDER, :FACES, :WITHOUT
 
-    # Makes it known to a Prawn::Document.
-    def initialize(document)
+    # Makes it known to a Prawn::Document that has a page, in the +faces+ that are wanted.
+    def initialize(document, faces: FACES.keys)
       Prawn::Fonts::AFM.hide_m17n_warning = true
-      @embedded = File.exist?(File.join(FOLDER, FACES[:normal]))
-      document.font_families.update('Sans' => FACES.transform_values { |file| File.join(FOLDER, file) }) if @embedded
+      files = FACES.slice(*faces).transform_values { |file| File.join(FOLDER, file) }
+      @embedded = files.values.all? { |file| File.exist?(file) }
+      document.font_families.update('Sans' => files.transform_values { |file| KeptFont.new(document, file) }) if @embedded
     end
 
     def name = @embedded ? 'Sans' : 'Helvetica'

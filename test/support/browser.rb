@@ -7,7 +7,7 @@ require 'capybara/cuprite'
 # Chromium without its window: a third less work than with it.
 Capybara.register_driver(:chromium) do |app|
   quiet = %w[force-prefers-reduced-motion no-sandbox disable-gpu disable-quic no-first-run disable-background-networking disable-component-update disable-sync]
-  Capybara::Cuprite::Driver.new(app, browser_path: '/usr/bin/chromium-headless-shell', window_size: [1280, 887], timeout: 90, process_timeout: 120,
+  Capybara::Cuprite::Driver.new(app, browser_path: '/usr/bin/chromium-headless-shell', window_size: [1280, 887], timeout: 240, process_timeout: 120,
                                      js_errors: true, browser_options: quiet.to_h { |option| [option, nil] })
 end
 Capybara.server = :puma, { Silent: true, Threads: '1:8' }

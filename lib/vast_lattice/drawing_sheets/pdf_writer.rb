@@ -20,7 +20,6 @@ module VastLattice
 
       def write
         @document = Prawn::Document.new(skip_page_creation: true, info: { Title: @pages.first.title, Creator: 'Vast Lattice' })
-        @font = PDFFont.new(@document)
         @pages.each { |page| put(page) }
         @document.render
       end
@@ -29,6 +28,7 @@ module VastLattice
 
       def put(page)
         @document.start_new_page(size: [page.size.width * POINTS, page.size.height * POINTS], margin: 0)
+        @font ||= PDFFont.new(@document, faces: [:normal])
         @document.font(@font.name)
         @document.fill_color INK
         @document.stroke_color INK

@@ -4,6 +4,11 @@ module VastLattice
   module DrawingSheets
     # What is drawn on a sheet: the bodies of a Result, with the lines of each view, which are worked out once.
     class Product
+      # Where there are more bodies than that, what is round and not looked onto has fewer chords: it is seen small.
+      FEW = 12
+      COARSE = 12
+      private_constant :FEW, :COARSE
+
       attr_reader :result, :sheet
 
       # +sheet+ is a Family::DrawingSheet; of the bodies only the part called +part+ where that is given.
@@ -30,8 +35,11 @@ module VastLattice
         raise Impossible.new(Wording[:there_is_nothing_to_draw], remedy: result.findings.first&.to_s)
       end
 
+      # Whether there are so few bodies that each is seen large.
+      def few?(bodies) = bodies.size <= FEW
+
       # Marks of the lines of bodies in a frame (Drawing::Seen); hidden ones as the sheet says.
-      def lines(bodies, frame, hidden: hidden?(bodies), chords: Drawing::Outlines::CHORDS)
+      def lines(bodies, frame, hidden: hidden?(bodies), chords: chords(bodies))
         key = [bodies.map(&:object_id), frame.origin, frame.u, frame.v, hidden]
         @lines[key] ||= Drawing::Seen.new(bodies, frame, hidden: hidden, chords: chords).marks
       end
@@ -72,6 +80,7 @@ module VastLattice
 
       private
 
+      def chords(bodies) = few?(bodies) ? Drawing::Outlines::CHORDS : COARSE
       def shown = @shown ||= result.model.bodies.select(&:shown)
 
       def hidden?(bodies)

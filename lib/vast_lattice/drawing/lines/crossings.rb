@@ -2,21 +2,21 @@
 
 module VastLattice
   module Drawing
-    # Where edges cross each other in the plane of a view: as shares of the way along the first (Outlines::Segment, Outlines::Curve).
+    # Where edges cross each other in the plane of a view: as shares of the way along the first (Segment, Curve).
     module Crossings
       NEAR = 1e-7
       TURN = 2 * Math::PI
+      NONE = [].freeze
 
       module_function
 
       # Shares of +one+ at which +other+ crosses it, or at which one that lies upon it begins and ends.
       def of(one, other)
-        flat = [one, other].map { |edge| edge.is_a?(Outlines::Segment) }
-        case flat
-        when [true, true] then lines(one, other)
-        when [true, false] then line_on_circle(one, other).filter_map { |share, angle| share if within?(other, angle) }
-        when [false, true] then line_on_circle(other, one).filter_map { |_, angle| share(one, angle) }
-        else circles(one, other)
+        straight = other.is_a?(Segment)
+        if one.is_a?(Segment)
+          straight ? lines(one, other) : line_on_circle(one, other).filter_map { |share, angle| share if within?(other, angle) }
+        else
+          straight ? line_on_circle(other, one).filter_map { |_, angle| share(one, angle) } : circles(one, other)
         end
       end
 
@@ -27,16 +27,16 @@ module VastLattice
         bx, by = other.from
         wx = other.till[0] - bx
         wy = other.till[1] - by
-        length = Math.hypot(ux, uy)
-        return [] if length < NEAR
+        length = one.length
+        return NONE if length < NEAR
 
         cross = turned(ux, uy, wx, wy)
-        reach = Math.hypot(wx, wy)
+        reach = other.length
         return upon(one, other, length) if cross.abs < 1e-9 * length * [reach, 1.0].max
 
         share = turned(bx - ax, by - ay, ux, uy) / cross
         slack = NEAR / [reach, NEAR].max
-        share.between?(-slack, 1 + slack) ? [turned(bx - ax, by - ay, wx, wy) / cross] : []
+        share.between?(-slack, 1 + slack) ? [turned(bx - ax, by - ay, wx, wy) / cross] : NONE
       end
 
       # The cross product of two directions.

@@ -4,60 +4,71 @@ module VastLattice
   module Drawing
     # Finds what has a box near a place of a plane, without looking at all of it.
     class Grid
-      # Cells to a side: as many as leave about one thing in each, but not too few.
-      LEAST = 40
+      # Cells to a side: so many for each of the things that stand beside each other, but not too few.
+      FINE = 2
+      LEAST = 10
       MOST = 400
       NONE = [].freeze
-      private_constant :NONE
+      private_constant :NONE, :FINE
 
       # +items+ have a box.
       def initialize(items)
-        @count = Math.sqrt(items.size).ceil.clamp(LEAST, MOST)
-        @left, right = spread(items, :left, :right)
-        @bottom, top = spread(items, :bottom, :top)
+        @count = (Math.sqrt(items.size) * FINE).ceil.clamp(LEAST, MOST)
+        boxes = items.map(&:box)
+        @left, right = spread(boxes.map(&:left), boxes.map(&:right))
+        @bottom, top = spread(boxes.map(&:bottom), boxes.map(&:top))
         @wide = [(right - @left) / @count, 1e-9].max
         @high = [(top - @bottom) / @count, 1e-9].max
         @items = items
         # By the number of an item the last question that it was an answer to.
         @asked = Array.new(items.size, 0)
         @question = 0
-        @cells = Hash.new { |cells, key| cells[key] = [] }
-        items.each_with_index { |item, number| keys(item.box) { |key| @cells[key] << number } }
-        @cells.default_proc = nil
+        @cells = Array.new(@count * @count)
+        boxes.each_with_index { |box, number| cells(box) { |cell| (@cells[cell] ||= []) << number } }
       end
 
       # Whether the block holds for anything that may be at x, y.
-      def any?(x, y) = @cells.fetch((column(x) * @count) + row(y), NONE).any? { |number| yield @items[number] }
+      def any?(x, y)
+        (@cells[(column(x) * @count) + row(y)] || NONE).any? { |number| yield @items[number] }
+      end
 
       # What may meet a box, each once.
       def near(box)
-        @question += 1
+        question = @question += 1
         found = []
-        keys(box) { |key| @cells[key]&.each { |number| take(number, found) } }
+        cells(box) do |cell|
+          @cells[cell]&.each do |number|
+            next if @asked[number] == question
+
+            @asked[number] = question
+            found << @items[number]
+          end
+        end
         found
       end
 
       private
 
-      def take(number, found)
-        return if @asked[number] == @question
-
-        @asked[number] = @question
-        found << @items[number]
-      end
-
       # From where to where boxes reach.
-      def spread(items, low, high)
-        boxes = items.map(&:box)
-        boxes.empty? ? [0.0, 1.0] : [boxes.map(&low).min, boxes.map(&high).max]
-      end
+      def spread(lows, highs) = lows.empty? ? [0.0, 1.0] : [lows.min, highs.max]
 
       def column(x) = ((x - @left) / @wide).floor.clamp(0, @count - 1)
       def row(y) = ((y - @bottom) / @high).floor.clamp(0, @count - 1)
 
-      def keys(box)
-        rows = row(box.bottom - 1e-6)..row(box.top + 1e-6)
-        (column(box.left - 1e-6)..column(box.right + 1e-6)).each { |over| rows.each { |up| yield (over * @count) + up } }
+      # Numbers of the cells that a box comes to: by hand, since nothing is asked as often.
+      def cells(box)
+        low = row(box.bottom - 1e-6)
+        high = row(box.top + 1e-6)
+        over = column(box.left - 1e-6)
+        last = column(box.right + 1e-6)
+        while over <= last
+          up = low
+          while up <= high
+            yield (over * @count) + up
+            up += 1
+          end
+          over += 1
+        end
       end
     end
   end

@@ -13,7 +13,7 @@ module VastLattice
       CHORD = 0.006
       # Points of work that an edge takes in any case.
       EACH = 20
-      private_constant :NEAR, :SPECK, :CHORD, :EACH
+      private_constant :NEAR, :CHORD, :EACH
 
       # +bodies+ have a frame and a surface; +view+ is a Geometry::Frame with n towards the eye; what is round and not looked onto has so
       # many +chords+ to a turn. Lines behind something are there only where they are wanted (+hidden+).
@@ -30,15 +30,15 @@ module VastLattice
       private
 
       def drawn
-        lines, arcs = edges.flat_map { |edge| pieces(edge) }.partition { |edge, *| edge.is_a?(Outlines::Segment) }
+        lines, arcs = edges.flat_map { |edge| pieces(edge) }.partition { |edge, *| edge.is_a?(Segment) }
         found = lines.group_by { |edge, *| line_key(edge) }.values.flat_map { |same| Stretches.new(same).lines }
         found += arcs.group_by { |edge, *| arc_key(edge) }.values.flat_map { |same| Stretches.new(same).arcs }
-        found.select { |mark| long?(mark) && (@hidden || mark.role == :visible) }
+        found.select { |mark| long?(mark) }
       end
 
       def edges
         @edges ||= begin
-          curves, segments = Outlines.nearest(own_edges).partition { |edge| edge.is_a?(Outlines::Curve) }
+          curves, segments = Outlines.nearest(own_edges).partition { |edge| edge.is_a?(Curve) }
           rounds = Grid.new(curves)
           curves + segments.reject { |edge| rounds.near(edge.box).any? { |curve| chord?(edge, curve) } }
         end
@@ -53,21 +53,26 @@ module VastLattice
       end
 
       # Edges at which what one sees changes: those of faces towards the eye past which one looks at something else (Appel, 1967).
-      def blinds = Outlines.contours(fronts)
+      def blinds = fronts.select(&:blind)
 
       # All that may be drawn: where hidden lines are not, edges of faces towards the eye, since whatever is seen is one of these.
       def own_edges = @hidden ? all : fronts
       def fronts = @fronts ||= all.reject { |edge| edge.front == false }
 
-      # All edges; of one of several bodies their owner says whose they are: a feature or a part of the family itself, or "rollers.3.shell".
+      # All edges; where hidden lines are not wanted, what does not stand behind a shield.
       def all
-        @all ||= @bodies.flat_map do |body|
-          edges = Outlines.new(body, @view, chords: @chords).all.select { |edge| long?(edge) }
-          @bodies.size == 1 ? edges : edges.each { |edge| edge.owner = (edge.owner if body.path.empty?) || body.called }
-        end
+        @all ||= @hidden ? edges_of.values.flatten(1) : bare.values.flatten(1).reject { |edge| shields.hide?(edge) }
       end
 
-      def covers = @covers ||= Covers.new(@bodies, @view, chords: @chords)
+      # {Alike::Standing => its edges}
+      def edges_of = @edges_of ||= alike.to_h { |one| [one, one.edges(@bodies.size > 1)] }
+
+      # The same without bodies that are wholly hidden.
+      def bare = @bare ||= edges_of.reject { |_, edges| edges.empty? || shields.hide_all?(edges) }
+
+      def alike = @alike ||= Alike.new(@bodies, @view, chords: @chords, behind: @hidden).all
+      def shields = @shields ||= Shields.new(alike.flat_map(&:broad))
+      def covers = @covers ||= Covers.new(@hidden ? alike.flat_map(&:covers) : bare.keys.flat_map { |one| one.covers(shields) })
       def grid = @grid ||= Grid.new(blinds)
 
       # What is seen end-on is a point, and so is what is left between cuts that were moved apart so that they can be told apart.
@@ -75,12 +80,20 @@ module VastLattice
 
       # [edge, from, till, role] of each piece between two crossings; from and till are shares of the edge.
       def pieces(edge)
-        shares = crossed(edge).flat_map { |other| Crossings.of(edge, other) }
-        places = [*edge.ends, *shares.grep(0.0..1.0)].sort
-        places = places.chunk_while { |one, other| (other - one) * edge.length < NEAR }.map(&:first)
-        spans(edge, places).map do |from, till|
-          [edge, from, till, covers.before?(edge.at((from + till) / 2), edge.across((from + till) / 2)) ? :hidden : :visible]
+        spans(edge, places(edge)).filter_map do |from, till|
+          hidden = covers.before?(edge.at((from + till) / 2), edge.across((from + till) / 2))
+          [edge, from, till, hidden ? :hidden : :visible] if @hidden || !hidden
         end
+      end
+
+      # Shares of an edge at which it is crossed, and its ends, in their order; of those that are one place the first.
+      def places(edge)
+        shares = edge.ends
+        crossed(edge).each { |other| Crossings.of(edge, other).each { |share| shares << share if share.between?(0.0, 1.0) } }
+        near = NEAR / edge.length
+        shares.sort!
+        kept = nil
+        shares.select { |share| (kept.nil? || share - kept >= near).tap { kept = share } }
       end
 
       # Edges that may cross it. What lies deeper than all of it hides nothing of it; whatever ends upon it is there as the nearest anyway.
@@ -94,7 +107,7 @@ module VastLattice
 
       def spans(edge, places)
         return [[0.0, 1.0]] if places.empty?
-        return places.each_cons(2).to_a unless edge.is_a?(Outlines::Curve) && edge.whole?
+        return places.each_cons(2).to_a unless edge.is_a?(Curve) && edge.whole?
 
         places.pop if places.size > 1 && (1.0 - places.last + places.first) * edge.length < NEAR
         [*places, places.first + 1.0].each_cons(2).to_a

@@ -80,10 +80,12 @@ module VastLattice
         end
       end
 
-      # The workpiece first: what a feature shares with it is its outline.
+      # The workpiece first: what a feature shares with it is its outline; then whoever has the most of it, so that it is one line.
       def by_owner(pieces, &)
-        pieces.group_by { |edge, *| edge.owner }.sort_by { |owner, _| owner.to_s }
-              .map { |owner, own| [owner, Stretches.joined(own.flat_map(&))] }
+        found = pieces.group_by { |edge, *| edge.owner }.transform_values { |own| Stretches.joined(own.flat_map(&)) }
+        return found if found.size == 1
+
+        found.sort_by { |owner, own| [owner ? own.sum { |from, till| from - till } : -Float::INFINITY, owner.to_s] }
       end
 
       def ends((edge, from, till, _)) = [edge.at(from), edge.at(till)]

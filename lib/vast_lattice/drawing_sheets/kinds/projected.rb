@@ -52,7 +52,7 @@ module VastLattice
         def texts_of(solid) = (@texts ||= {}.compare_by_identity)[solid] ||= product.texts(solid)
 
         def spans_of(solid)
-          (@spans ||= {}.compare_by_identity)[solid] ||= Drawing::Spans.new(solid, frame, whole_box, texts_of(solid), nil)
+          (@spans_of ||= {}.compare_by_identity)[solid] ||= Drawing::Spans.new(solid, frame, whole_box, texts_of(solid), nil)
         end
 
         def along(axis, &) = solids.flat_map { |solid| spans_of(solid).along(axis, &) }
@@ -116,11 +116,11 @@ module VastLattice
 
         # Those that are shown, each with how far away it was dragged.
         def spans
-          return {} unless home?
+          @spans ||= home? ? %i[horizontal vertical].to_h { |axis| [axis, shown(axis)] } : {}
+        end
 
-          %i[horizontal vertical].to_h do |axis|
-            [axis, along(axis) { |span| chosen(span).shown == 'yes' }.map { |span| [placed(span, axis), chosen(span).away] }]
-          end
+        def shown(axis)
+          along(axis) { |span| chosen(span).shown == 'yes' }.map { |span| [placed(span, axis), chosen(span).away] }
         end
 
         def chosen(span) = product.sheet.dimension(span.feature.name, span.of)

@@ -11,10 +11,6 @@ module VastLattice
         FRAME = Geometry::Frame.at([0.0, 0.0, 0.0], [1 / Math.sqrt(2), 0.0, -1 / Math.sqrt(2)],
                                    [-1 / Math.sqrt(6), 2 / Math.sqrt(6), -1 / Math.sqrt(6)])
 
-        # Where there are more bodies than that, what is round has fewer chords: it is seen small.
-        FEW = 12
-        COARSE = 12
-
         def frame = FRAME
 
         # Nothing is said of what says itself.
@@ -22,11 +18,9 @@ module VastLattice
 
         private
 
-        def few? = bodies.size <= FEW
-
         def worked_out
-          lines = product.lines(bodies, frame, hidden: false, chords: few? ? Drawing::Outlines::CHORDS : COARSE)
-          few? ? shades + lines : lines
+          lines = product.lines(bodies, frame, hidden: false)
+          product.few?(bodies) ? shades + lines : lines
         end
 
         # The faces, from the furthest to the nearest.

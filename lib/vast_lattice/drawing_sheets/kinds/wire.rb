@@ -11,7 +11,7 @@ module VastLattice
         private
 
         def worked_out
-          edges = Drawing::Outlines.nearest(bodies.flat_map { |body| Drawing::Outlines.new(body, frame).all })
+          edges = Drawing::Outlines.nearest(bodies.flat_map { |body| Drawing::Outlines.new(body, body.frame.seen_from(frame)).all })
           edges.map(&:mark).select { |mark| mark.length > 1e-3 }
         end
       end

@@ -93,6 +93,12 @@ module VastLattice
         @circle = (whole_circle if vertices.size == 2 && vertices.all? { |_, _, bulge| (bulge - 1.0).zero? })
       end
 
+      # Whether it is a rectangle along x and y: then it is its box.
+      def rectangle?
+        sides = [[box.left, box.right], [box.bottom, box.top]]
+        vertices.size == 4 && vertices.all? { |x, y, bulge| bulge.zero? && sides[0].include?(x) && sides[1].include?(y) }
+      end
+
       def move(right, upwards)
         moved = circle && [circle[0] + right, circle[1] + upwards, circle[2]]
         Loop.new(vertices.map { |x, y, bulge| [x + right, y + upwards, bulge] }, box: box.move(right, upwards), area: area, smooth: @smooth,
