@@ -37,6 +37,14 @@ module VastLattice
       def asking = views.find { |view| !view.template.takes.empty? }
       def moved = views.find { |view| view.template.moved? }
 
+      # Whether it has no room at the scale of a sheet even without its dimensions: told before they are laid out.
+      def larger?(room, common)
+        return false unless takes.empty?
+
+        scale = first.proper_scale(common)
+        first.box.width * scale > room.width || first.box.height * scale > room.height
+      end
+
       # Sized at a scale; +own+ as of Kinds::View#at.
       def at(scale, own: false)
         @sized[[scale, own]] ||= begin

@@ -78,6 +78,8 @@ module VastLattice
       # [[sized, left, top], …] of blocks in the room of a size, those that were moved first; nil where they have no room.
       def packed(size, blocks, common, taken = [])
         room = room(size)
+        return if blocks.any? { |block| block.larger?(room, common) }
+
         sized = blocks.map { |block| own_scale(block, size, common) }
         moved, others = sized.partition { |one| one.block.moved }
         placed = moved.map { |one| [one, *where(one, room)] }

@@ -39,9 +39,9 @@ module VastLattice
       def few?(bodies) = bodies.size <= FEW
 
       # Marks of the lines of bodies in a frame (Drawing::Seen); hidden ones as the sheet says.
-      def lines(bodies, frame, hidden: hidden?(bodies), chords: chords(bodies))
+      def lines(bodies, frame, hidden: hidden?(bodies))
         key = [bodies.map(&:object_id), frame.origin, frame.u, frame.v, hidden]
-        @lines[key] ||= Drawing::Seen.new(bodies, frame, hidden: hidden, chords: chords).marks
+        @lines[key] ||= Drawing::Seen.new(bodies, frame, hidden: hidden, facets: facets(bodies)).marks
       end
 
       # Texts of dimensions of a body.
@@ -80,7 +80,11 @@ module VastLattice
 
       private
 
-      def chords(bodies) = few?(bodies) ? Drawing::Outlines::CHORDS : COARSE
+      # The same for all views.
+      def facets(bodies)
+        (@facets ||= {})[few?(bodies)] ||= Drawing::Outlines.facets(few?(bodies) ? Drawing::Outlines::CHORDS : COARSE)
+      end
+
       def shown = @shown ||= result.model.bodies.select(&:shown)
 
       def hidden?(bodies)

@@ -44,11 +44,11 @@ module VastLattice
       class Shape
         attr_reader :seen
 
-        def initialize(body, seen, chords:, behind:)
+        def initialize(body, seen, facets:, behind:)
           @body = body
           @seen = seen
           @behind = behind
-          @facets = Outlines.facets(chords)
+          @facets = facets
         end
 
         # Those of its edges at which what one sees changes are marked as blind; without those that it hides itself where what stands behind
@@ -65,7 +65,7 @@ module VastLattice
         def covers = @covers ||= Covers::Body.new(@body, @seen, @facets)
       end
 
-      # +bodies+ and +view+ as of Seen; +how+ is chords: and behind:.
+      # +bodies+ and +view+ as of Seen; +how+ is facets: and behind:, as of Outlines.
       def initialize(bodies, view, **how)
         @bodies = bodies
         @view = view

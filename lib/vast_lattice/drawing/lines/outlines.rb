@@ -11,12 +11,12 @@ module VastLattice
       # Of faces that look that little towards the eye or away from it, one sees the edge alone.
       EDGE_ON = 1e-9
 
-      # The facets of faces by face, each worked out once.
-      def self.facets(chords) = Hash.new { |kept, face| kept[face] = face.facets(chords) }.compare_by_identity
+      # The facets of faces by face, each worked out once: what is round and not looked onto has so many +chords+ to a turn.
+      def self.facets(chords = CHORDS) = Hash.new { |kept, face| kept[face] = face.facets(chords) }.compare_by_identity
 
       # +body+ has a surface (Geometry::Model::Body, Geometry::Solid), +seen+ is its frame as seen from a view, with n towards the eye;
       # +behind+ says whether edges of faces that look away are wanted, too.
-      def initialize(body, seen, facets: Outlines.facets(CHORDS), behind: true)
+      def initialize(body, seen, facets: Outlines.facets, behind: true)
         @facets = facets
         @behind = behind
         @body = body

@@ -15,11 +15,11 @@ module VastLattice
       EACH = 20
       private_constant :NEAR, :CHORD, :EACH
 
-      # +bodies+ have a frame and a surface; +view+ is a Geometry::Frame with n towards the eye; what is round and not looked onto has so
-      # many +chords+ to a turn. Lines behind something are there only where they are wanted (+hidden+).
-      def initialize(bodies, view, hidden: true, chords: Outlines::CHORDS)
+      # +bodies+ have a frame and a surface; +view+ is a Geometry::Frame with n towards the eye; +facets+ are Outlines.facets, which several
+      # views can share. Lines behind something are there only where they are wanted (+hidden+).
+      def initialize(bodies, view, hidden: true, facets: Outlines.facets)
         @hidden = hidden
-        @chords = chords
+        @facets = facets
         @view = view
         @bodies = bodies
       end
@@ -70,7 +70,7 @@ module VastLattice
       # The same without bodies that are wholly hidden.
       def bare = @bare ||= edges_of.reject { |_, edges| edges.empty? || shields.hide_all?(edges) }
 
-      def alike = @alike ||= Alike.new(@bodies, @view, chords: @chords, behind: @hidden).all
+      def alike = @alike ||= Alike.new(@bodies, @view, facets: @facets, behind: @hidden).all
       def shields = @shields ||= Shields.new(alike.flat_map(&:broad))
       def covers = @covers ||= Covers.new(@hidden ? alike.flat_map(&:covers) : bare.keys.flat_map { |one| one.covers(shields) })
       def grid = @grid ||= Grid.new(blinds)
