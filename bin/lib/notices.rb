@@ -11,9 +11,10 @@ module Notices
   DEBIAN = {
     'ruby' => 'BSD-2-Clause OR Ruby', 'mariadb-server' => 'GPL-2.0-only', 'libmariadb-dev' => 'LGPL-2.1-or-later',
     'libgeos-c1v5' => 'LGPL-2.1-or-later', 'libz3-dev' => 'MIT', 'fonts-dejavu-core' => 'Bitstream Vera and public domain',
+    'icc-profiles-free' => 'Zlib',
     'nodejs' => 'MIT', 'chromium-headless-shell' => 'BSD-3-Clause',
     'units' => 'GPL-3.0-or-later', 'libreoffice-calc' => 'MPL-2.0', 'poppler-utils' => 'GPL-2.0-or-later',
-    'python3-ezdxf' => 'MIT', 'procps' => 'GPL-2.0-or-later',
+    'python3-ezdxf' => 'MIT', 'qpdf' => 'Apache-2.0', 'procps' => 'GPL-2.0-or-later',
     'build-essential' => 'GPL (compilers, only to install gems)'
   }.freeze
   # Of packages that do not say it themselves: read in their files of licence.

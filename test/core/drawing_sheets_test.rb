@@ -140,6 +140,33 @@ class DrawingSheetsTest < CoreCase
     assert_equal own.first.marks.grep(Marks::Text).map(&:words).sort, REXML::XPath.match(svg, '//*[local-name()="text"]').map(&:text).sort
   end
 
+  # Written for archives (PDF/A-2b, ISO 19005-2, from memory): XMP, the profile of its colours, an identifier, all fonts embedded; a layer
+  # for each role (ISO 32000-1, optional content). qpdf and poppler read it.
+  def test_pdf_is_for_archives_and_has_layers
+    own = pages(Result.new(demo_plans.fetch('Side frame')))
+    in_file(DrawingSheets::PDFWriter.new(own).write) do |path|
+      said, status = Open3.capture2e('qpdf', '--check', path)
+      assert_predicate status, :success?, said
+      objects = JSON.parse(Open3.capture2('qpdf', '--json', path).first).then { |read| read.fetch('qpdf') { [nil, read['objects']] }[1] }
+      catalog = objects.values.filter_map { |one| one['value'] || one.dig('stream', 'dict') }.find { |one| one.is_a?(Hash) && one['/Type'] == '/Catalog' }
+      assert_equal(['/GTS_PDFA1'], catalog['/OutputIntents'].map { |one| one['/S'] })
+      names = catalog['/OCProperties']['/OCGs'].map { |number| objects["obj:#{number}"]['value']['/Name'].delete_prefix('u:') }
+      assert_equal own.flat_map(&:marks).map { |mark| mark.role.to_s.capitalize }.uniq.sort, names.sort
+      assert_equal 2, objects['trailer']['value']['/ID'].size
+      assert_match(%r{<pdfaid:part>2</pdfaid:part><pdfaid:conformance>B<}, Open3.capture2('pdfinfo', '-meta', path).first)
+      assert_equal ['yes'], Open3.capture2('pdffonts', path).first.lines.drop(2).map { |line| line.split[-5] }.uniq
+    end
+  end
+
+  def in_file(bytes)
+    Tempfile.create(['sheet', '.pdf']) do |file|
+      file.binmode
+      file.write(bytes)
+      file.close
+      yield file.path
+    end
+  end
+
   # A template with all kinds of views, on the side frame or another family.
   def rich(plan, sheet = {})
     views = [*%w[front top end].map { |kind| { 'name' => kind, 'kind' => kind } }, *sheet.delete('views')]

@@ -46,7 +46,7 @@ module VastLattice
 
       # [scale, pages] on a size; nil where the scale would be smaller than that.
       def on(size, least)
-        alone = Scale::ALL.find { |scale| scale >= least && packed(size, @blocks.first(1), scale, standing(size)) } or return
+        alone = Scale::ALL.find { |scale| scale >= least && alone?(size, scale) } or return
         Scale::ALL.grep((alone * SMALLER)..alone).each do |scale|
           found = first_page(size, @blocks, scale)
           return [scale, [found]] if found
@@ -54,8 +54,13 @@ module VastLattice
         [alone, [first_page(size, @blocks.first(1), alone), *further(size, alone)]]
       end
 
+      # Whether the first block has room by itself.
+      def alone?(size, scale) = !@blocks.first.larger?(room(size), scale) && packed(size, @blocks.first(1), scale, standing(size))
+
       # With room for what shall stand beside the title block, or else without; nil where there is none.
       def first_page(size, blocks, scale)
+        return if blocks.any? { |block| block.larger?(room(size), scale) }
+
         [standing(size) + aside(size), standing(size)].each do |taken|
           found = packed(size, blocks, scale, taken)
           return centred(size, found, taken) if found
@@ -78,8 +83,6 @@ module VastLattice
       # [[sized, left, top], …] of blocks in the room of a size, those that were moved first; nil where they have no room.
       def packed(size, blocks, common, taken = [])
         room = room(size)
-        return if blocks.any? { |block| block.larger?(room, common) }
-
         sized = blocks.map { |block| own_scale(block, size, common) }
         moved, others = sized.partition { |one| one.block.moved }
         placed = moved.map { |one| [one, *where(one, room)] }

@@ -5,11 +5,13 @@ require 'prawn-svg'
 
 module VastLattice
   module DrawingSheets
-    # Writes Pages as PDF, one page each at true size: vectors, real text, the font embedded. Nothing in it says when it was made.
+    # Writes Pages as PDF, one page each at true size: vectors, real text, the font embedded, a layer for each role, for archives
+    # (PDFArchive). Nothing in it says when it was made.
     class PDFWriter
       POINTS = 72 / 25.4
       # Four curves make a circle, each with handles 4/3 tan of a quarter of its angle long (common practice).
       QUARTER = Math::PI / 2
+      CREATOR = 'Vast Lattice'
       INK = Page::INK.delete('#')
       # What of a text stands before where it is anchored.
       SHARES = { start: 0.0, middle: 0.5, end: 1.0 }.freeze
@@ -19,8 +21,12 @@ module VastLattice
       end
 
       def write
-        @document = Prawn::Document.new(skip_page_creation: true, info: { Title: @pages.first.title, Creator: 'Vast Lattice' })
+        title = @pages.first.title
+        @document = Prawn::Document.new(skip_page_creation: true, compress: true, info: { Title: title, Creator: CREATOR })
+        @layers = PDFLayers.new(@document)
         @pages.each { |page| put(page) }
+        @layers.complete
+        PDFArchive.new(@document, title: title, creator: CREATOR, identity: drawn).complete
         @document.render
       end
 
@@ -33,8 +39,11 @@ module VastLattice
         @document.fill_color INK
         @document.stroke_color INK
         @document.cap_style = :round
-        page.marks.group_by(&:role).each { |role, marks| layer(role, marks) }
+        page.marks.group_by(&:role).each { |role, marks| @layers.within(role) { layer(role, marks) } }
       end
+
+      # What stands on all pages, before it is packed.
+      def drawn = @document.state.pages.map { |page| page.content.stream.filtered_stream }.join
 
       def layer(role, marks)
         @document.line_width = Page.width_of(role) * POINTS
@@ -63,7 +72,8 @@ module VastLattice
       def vectors(mark, corner, size)
         @document.bounding_box(corner, width: size[0], height: size[1]) do
           @document.svg(mark.picture.bytes.force_encoding('UTF-8'), position: :center, vposition: :center, width: size[0],
-                                                                    enable_web_requests: false, enable_file_requests_with_root: nil)
+                                                                    enable_web_requests: false, enable_file_requests_with_root: nil,
+                                                                    fallback_font_name: @font.name)
         end
       end
 
