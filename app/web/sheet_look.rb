@@ -4,6 +4,10 @@ module VastLattice
   module Web
     # A drawing sheet of a variant for a page: its pictures, where its views are, its dimensions, and what is not as its template says.
     class SheetLook
+      # What a feature has in a view that can be said from an edge, in a chain, or from one origin.
+      PLACES = %w[horizontal vertical].freeze
+      private_constant :PLACES
+
       # +drawn+ is DrawingSheets::Composed, +sheet+ its Family::DrawingSheet.
       def initialize(drawn, sheet)
         @drawn = drawn
@@ -45,7 +49,8 @@ module VastLattice
       def dimension(one)
         chosen = @sheet.dimension(one.feature.name, one.of)
         { 'feature' => one.feature.name, 'title' => one.feature.feature.title, 'of' => one.of, 'words' => one.words, 'text' => one.text,
-          'shown' => chosen.shown == 'yes', 'tolerance' => chosen.tolerance, 'moved' => !chosen.away.nil? }
+          'shown' => chosen.shown != 'no', 'place' => PLACES.include?(one.of), 'way' => chosen.shown,
+          'tolerance' => chosen.tolerance, 'moved' => !chosen.away.nil? }
       end
     end
   end

@@ -222,6 +222,7 @@ export function drawingSheet() {
     },
 
     showDimension(one, shown) { return this.choice(one, 'shown', shown ? 'yes' : 'no'); },
+    measure(one, select) { return this.choice(one, 'shown', select.value); },
     async tolerate(one, input) { if (!await this.choice(one, 'tolerance', input.value.trim())) input.value = one.tolerance; },
     noteHere() { return this.notes[this.owner] || ''; },
     noteThis(input) { return this.choice({ feature: this.owner, of: 'note' }, 'text', input.value.trim()); },

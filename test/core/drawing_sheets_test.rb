@@ -286,6 +286,70 @@ class DrawingSheetsTest < CoreCase
     assert one.of == 'row' ? one.row.all?(&near) : one.ends.any?(&near), "#{feature.name}, #{one.of}: #{one.ends} of #{places.uniq.first(4)}"
   end
 
+  # The standard sheet of a plan with places said in one way.
+  def measured(result, way)
+    sheet = Family::DrawingSheet.standard
+    DrawingSheets::Composed.new(result, sheet.with(views: sheet.views.map { |view| view.with(dimensions: way) }))
+  end
+
+  # Chains, running dimensions and tables of places (ISO 129-1): nothing meets, and each place is read back from what is drawn alone.
+  def test_ways_of_saying_places
+    plans = demo_plans.slice('Side frame', 'Guide bracket', 'Support leg').values
+    chosen = plans.flat_map { |plan| ENV['LATTICE_LONG'] ? variants(plan) : variants(plan).first(2) }
+    chosen.each do |result|
+      read = { 'chain' => method(:places_of_chain), 'running' => method(:places_of_runs), 'table' => method(:places_of_table) }
+      read.each do |way, reading|
+        drawn = measured(result, way)
+        drawn.pages.each { |page| assert_nothing_meets(page, "#{way} of #{result.outcome.labels}") }
+        places = drawn.views.to_h { |view| [view.name, true_places(result, view.name)] }
+        found = reading.call(drawn)
+        assert_predicate found, :any?, way
+        found.each { |view, feature, axis, at| assert(places[view].fetch(feature).any? { |place| (place[axis] - at).abs < 0.006 }, "#{way}: #{feature} at #{at} in #{view}") }
+      end
+    end
+  end
+
+  # {feature: [[x, y] of each instance from the lower left corner of the view, …]}
+  def true_places(result, view)
+    frame = Drawing::Views::FRAMES.fetch(view)
+    corner = %i[left bottom].map { |side| Marks.box(Drawing::Seen.new(result.model.bodies, frame).marks).public_send(side) }
+    result.model.solids.flat_map { |solid| solid.features.select { |own| own.built? && own.seat && own.loops.any? }.map { |own| [solid, own] } }.to_h do |solid, own|
+      wall = own.seat.frame.within(solid.frame)
+      [own.name, own.centres.map { |x, y| frame.local(wall.point(x, y)).first(2).zip(corner).map { |at, from| at - from } }]
+    end
+  end
+
+  # Links go on from the edge, or from where another one or a row ends.
+  def places_of_chain(drawn)
+    drawn.pages.flat_map(&:views).flat_map do |view|
+      links = SecondReading.dimensions(view)
+      links.reject { |link| link.of == 'row' }.map do |link|
+        axis = link.upright ? 1 : 0
+        low, high = link.ends.minmax.map { |at| at - ((view.outline.public_send(%i[left bottom][axis]) - view.origin[axis]) / view.scale) }
+        assert_in_delta link.amount, high - low, 0.006
+        known = [0.0, *links.reject { |other| other == link || other.upright != link.upright }.flat_map { |other| other.ends.map { |at| at - (link.ends.min - low) } }]
+        assert(known.any? { |at| (at - low).abs < 0.006 }, "#{link.owner}: #{link.words} begins at #{low}")
+        [view.name, link.owner, axis, high]
+      end
+    end
+  end
+
+  def places_of_runs(drawn)
+    drawn.pages.flat_map(&:views).flat_map do |view|
+      view.around.grep(Marks::Text).select { |text| %w[horizontal vertical].include?(text.of) }
+          .map { |text| [view.name, text.owner, text.turn.zero? ? 1 : 0, Float(text.words[/[\d.]+/])] }
+    end
+  end
+
+  # By the letters that the list explains.
+  def places_of_table(drawn)
+    letters = drawn.pages.flat_map(&:marks).grep(Marks::Text).select(&:owner).to_h { |text| [text.words, text.owner] }
+    rows = drawn.pages.flat_map { |page| page.other.grep(Marks::Text).reject(&:owner).group_by { |text| text.at[1].round(3) }.values }
+    triples = rows.flat_map { |row| row.sort_by { |text| text.at[0] }.map(&:words).each_cons(3).select { |label, *numbers| letters.key?(label) && numbers.all?(/\A[\d.]+\z/) } }
+    homes = drawn.views.flat_map { |view| view.tabled.map { |feature, _| [feature.name, view.name] } }.to_h
+    triples.flat_map { |label, *numbers| numbers.each_with_index.map { |number, axis| [homes.fetch(letters[label]), letters[label], axis, Float(number)] } }
+  end
+
   # By ezdxf (a Debian package) no error and nothing that had to be mended; what is round has the radius of the model, times the scale of
   # its view.
   def test_dxf

@@ -27,6 +27,11 @@ module VastLattice
         found.select(&).uniq { |span| [span.from.round(3), span.till.round(3), span.text] }
       end
 
+      # [[feature, [[x, y] of each instance in the view]], …] of features that have spans.
+      def points
+        looked_onto.map { |feature| [feature, feature.centres.map { |x, y| seen(feature, x, y) }] }
+      end
+
       # Names of the features that have spans, and of those of them whose row has.
       def placed = looked_onto.map(&:name)
       def rows = looked_onto.select { |feature| %i[horizontal vertical].any? { |along| row?(feature, along) } }.map(&:name)
@@ -42,10 +47,13 @@ module VastLattice
         frame.parallel?(@view.n) && [frame.u, frame.v].any? { |axis| Geometry::Vector.dot(axis, @view.u).abs > 1 - 1e-9 }
       end
 
+      # A point of the wall of a feature in the view.
+      def seen(feature, x, y) = @view.local(feature.seat.frame.within(@solid.frame).point(x, y)).first(2)
+
       # Position from its edge or feature, and the row of its pattern.
       def feature_spans(feature, axis)
         frame = feature.seat.frame.within(@solid.frame)
-        centres = feature.centres.map { |x, y| @view.local(frame.point(x, y)).first(2) }
+        centres = feature.centres.map { |x, y| seen(feature, x, y) }
         wall = feature.wall
         # In a view that is turned against the wall, its directions change places.
         along = Geometry::Vector.dot(frame.u, @view.u).abs > 0.5 ? axis : { horizontal: :vertical, vertical: :horizontal }[axis]

@@ -57,15 +57,21 @@ module VastLattice
         drawn.each { |view| view.cut_through = sections.any? { |section| Callouts.shows?(view, section) } }
       end
 
+      def lettering = @lettering ||= Lettering.new(views, tables, said, positions.all, layout.room)
       def positions = @positions ||= Positions.new(@product)
       def table = @table ||= PartsTable.new(positions.all)
 
       def layout
         @layout ||= begin
-          blocks = Block.of(views, first_angle: @sheet.projection == 'first')
+          blocks = Block.of([*views, *tables], first_angle: @sheet.projection == 'first')
           wanted = @sheet.size == 'auto' ? nil : @sheet.size
           Layout.new(blocks, wanted: wanted, stands: table_beside? ? table.height : 0.0, beside: ->(size) { list_beside(size).height })
         end
+      end
+
+      # Of views whose places stand in a table.
+      def tables
+        @tables ||= views.select { |view| view.tabled.any? }.map { |view| PlaceTable.new(@product, view, said.method(:letter)) }
       end
 
       def said = @said ||= Said.new(@result, @sheet, views)
@@ -89,10 +95,12 @@ module VastLattice
       # [[Placed, …], other marks] of each page with views.
       def drawn_pages
         layout.pages.each_with_index.map do |blocks, index|
-          corners = blocks.flat_map { |sized, left, top| sized.views.map { |view, drawn, (x, y)| [view, drawn, [left + x, top + y]] } }
+          all = blocks.flat_map { |sized, left, top| sized.views.map { |view, drawn, (x, y)| [view, drawn, [left + x, top + y]] } }
+          written, corners = all.partition { |view, *| tables.include?(view) }
           placed = corners.map { |view, drawn, corner| placed(view, drawn, corner) }
-          other = index.zero? ? beside_title(placed) : []
-          [placed, [*other, *said_of(corners, [*placed.flat_map(&:marks), *other])]]
+          listed = written.flat_map { |_, drawn, corner| drawn.around(*corner) }
+          other = [*(beside_title(placed) if index.zero?), *listed]
+          [placed, [*other, *lettering.of(corners, [*placed.flat_map(&:marks), *other])]]
         end
       end
 
@@ -119,43 +127,6 @@ module VastLattice
       # Whether no view reaches to where a list would stand.
       def room_for?(list, frame, placed)
         placed.none? { |view| view.box.bottom < frame.bottom + list.height + MARGIN && view.box.left < frame.right - TitleBlock::WIDTH }
-      end
-
-      # Sections, details, letters of features and positions, on a page on which these marks are already.
-      def said_of(corners, marks)
-        called, letters = Callouts.new(corners).of(views)
-        putting = Letters.new([*marks, *called], layout.room)
-        [*called, *letters.flat_map { |letter, at| putting.beside(letter, at) }, *feature_letters(corners, putting),
-         *numbers(corners, putting)]
-      end
-
-      def feature_letters(corners, putting)
-        said.notes.flat_map do |note|
-          point = note.feature && note.anchor && on_paper(corners, note.view, note.anchor)
-          point ? putting.put(said.letter(note.feature), point, note.feature.name) : []
-        end
-      end
-
-      # Of positions, each in the first view in which it is seen and its number has room.
-      def numbers(corners, putting)
-        @unnumbered ||= positions.all
-        numbered_views(corners).flat_map do |view|
-          found = positions.points(view.lines, @unnumbered).to_h do |number, point, owner|
-            [number, putting.number(number, on_paper(corners, view, point), owner)]
-          end
-          @unnumbered = @unnumbered.reject { |position| found[position.number]&.any? }
-          found.values.flatten(1)
-        end
-      end
-
-      # Of it all, what is drawn apart first.
-      def numbered_views(corners)
-        corners.map(&:first).select(&:numbered?).partition(&:numbered_first?).flatten(1)
-      end
-
-      def on_paper(corners, view, point)
-        _, drawn, corner = corners.find { |own, *| own.equal?(view) }
-        corner&.zip(drawn.at(point))&.map(&:sum)
       end
 
       # Lists that have no room on the first page, on pages of their own.

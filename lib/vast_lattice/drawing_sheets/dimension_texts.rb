@@ -12,13 +12,16 @@ module VastLattice
 
       def offset(feature, axis) = toleranced(super, feature, axis.to_s)
 
+      # Of a place in a direction of its wall, that far from another one than the engineer measured it from, mm.
+      def place(feature, measure, amount) = toleranced(length(amount.round(6)), feature, measure)
+
       # "7 × 75 (= 525)": as often, how far, and what it comes to; of two how far they are apart.
       def pattern(feature)
         count = row_count(feature)
         toleranced(count > 2 ? "#{super} (= #{whole(feature)})" : pitch(feature, count), feature, 'row')
       end
 
-      def shown?(feature, name) = @sheet.dimension(feature.name, name).shown == 'yes'
+      def shown?(feature, name) = @sheet.dimension(feature.name, name).shown != 'no'
       def of(feature, name, amount) = toleranced(super, feature, name)
 
       private

@@ -15,6 +15,7 @@ module VastLattice
       # Below this length the arrows stand outside and point inwards.
       TIGHT = 9.0
       APART = 1.5
+      NEAR = 1e-6
       # Steps in which a place for a text is looked for along its line, and what it keeps clear of, mm.
       STEP = 1.5
       STEPS = 60
@@ -24,8 +25,9 @@ module VastLattice
       # has no room between its ends stands past an end of the view, which is +most+ long: past the nearer one, or past the +side+ that is
       # said (:after, :before). There no extension line comes by.
       # +away+ is how far it was dragged from the view, mm; nil where it takes the next level that is free; +of+ as of Drawing::Spans;
-      # +stops+ are places at which extension lines of others come by, which no text must stand at.
-      Span = Struct.new(:from, :till, :text, :feet, :owner, :most, :side, :away, :of, :stops) do
+      # those that are +linked+ in a chain may touch; +stops+ are places at which extension lines of others come by, which no text must
+      # stand at.
+      Span = Struct.new(:from, :till, :text, :feet, :owner, :most, :side, :away, :of, :linked, :stops) do
         def width = @width ||= Drawing::Marks::Text.new(at: [0, 0], words: text, height: TEXT).width
         def low = [from, till].min
         def high = [from, till].max
@@ -68,15 +70,18 @@ module VastLattice
       attr_reader :name, :lines, :scale
 
       # +lines+ are Marks of the view in mm of the model, +box+ what of it is measured; +spans+ {horizontal:, vertical:} lists of
-      # [Drawing::Spans::Span, how far it was dragged away or nil]; +overall+ the two texts, nil where another view says them; +caption+
+      # [Drawing::Spans::Span, how far it was dragged away or nil, whether it is a link of a chain]; +running+ lists of Places::Runs by the
+      # same names; +overall+ the two texts, nil where another view says them; +caption+
       # stands below it; +least+ is the room around what has no dimensions on a side.
-      def initialize(name, lines, box, scale, spans: {}, overall: [], caption: nil, least: LEAST)
+      def initialize(name, lines, box, scale, spans: {}, running: {}, overall: [], caption: nil, least: LEAST)
         @name = name
         @lines = lines
         @model = box
         @scale = scale
-        @across = levels(spans.fetch(:horizontal, []), [box.left, box.bottom], width)
-        @upwards = levels(spans.fetch(:vertical, []), [box.bottom, box.left], height, :after)
+        @running_across = Running.new(runs(running.fetch(:horizontal, []), box.left, box.bottom))
+        @running_upwards = Running.new(runs(running.fetch(:vertical, []), box.bottom, box.left))
+        @across = levels(spans.fetch(:horizontal, []), [box.left, box.bottom], width, @running_across)
+        @upwards = levels(spans.fetch(:vertical, []), [box.bottom, box.left], height, @running_upwards, :after)
         @overall = overall
         @caption = caption
         @least = least
@@ -107,8 +112,8 @@ module VastLattice
         across, upwards = [@across, @upwards].map { |levels| levels.flat_map(&:last) }
         lying = [*across, *whole_across]
         upright = [*upwards, *whole_upwards]
-        { above: [outer(@across), past(upright, height)].max,
-          right: [beside, outer(@upwards) + beside - 2, past(whole_across, width)].max,
+        { above: [outer(@across, @running_across), past(upright, height), beyond(@running_upwards, height)].max,
+          right: [beside, outer(@upwards, @running_upwards) + beside - 2, past(whole_across, width)].max,
           below: [under(@overall[0]), before(upright)].max,
           left: [under(@overall[1]), before(lying)].max }
       end
@@ -127,23 +132,39 @@ module VastLattice
         room.merge(below: room[:below] + UNDER + CAPTION + 1, left: [room[:left], over].max, right: [room[:right], over].max)
       end
 
-      def outer(levels) = levels.empty? ? @least : levels.map(&:first).max + TEXT + OVER + 1
+      def outer(levels, running)
+        return after(levels) + running.depth unless running.empty?
+
+        levels.empty? ? @least : levels.map(&:first).max + TEXT + OVER + 1
+      end
+
+      # How far from the view the line of what is said from one origin stands: past all levels.
+      def after(levels) = levels.empty? ? FIRST : levels.map(&:first).max + LEVEL
+
+      # How far running dimensions reach past an end of the view.
+      def beyond(running, end_of) = running.empty? ? 0.0 : [running.reach - end_of, 0.0].max
 
       # How far dimensions across reach past the right end: upright ones stand behind that.
-      def beside = @beside ||= [2.0, *@across.map(&:last).flatten.map { |span| span.reach[1] - width + 1 }].max
+      def beside
+        @beside ||= [2.0, beyond(@running_across, width) + 1, *@across.flat_map(&:last).map { |span| span.reach[1] - width + 1 }].max
+      end
 
       # [[how far from the view, spans], …], in levels, those that were dragged first: at the level nearest to where they were dragged,
       # or the next one out that is free. +start+ is where the view begins along and across, mm of the model.
-      def levels(spans, start, most, side = nil)
+      def levels(spans, start, most, running, side = nil)
         levels = Hash.new { |hash, number| hash[number] = [] }
-        in_order(scaled(spans, start, most, side)).each { |span| levels[level(span, levels)] << span }
+        in_order(scaled(spans, start, most, side), running.places).each { |span| levels[level(span, levels)] << span }
         levels.reject { |_, own| own.empty? }.sort.map { |number, own| [FIRST + (number * LEVEL), own] }
       end
 
-      # The dragged ones first, then the shortest; each knows where others come by.
-      def in_order(spans)
-        ordered = spans.sort_by { |span| (span.till - span.from).abs }.partition(&:away).flatten(1)
-        ordered.each { |span| span.stops = (ordered - [span]).flat_map { |other| [other.from, other.till] } }
+      # The dragged ones first, then chains, then the shortest; each knows where others come by.
+      def in_order(spans, places)
+        ordered = spans.sort_by { |span| [span.away ? 0 : 1, span.linked ? 0 : 1, (span.till - span.from).abs] }
+        ordered.each { |span| span.stops = places + (ordered - [span]).flat_map { |other| [other.from, other.till] } }
+      end
+
+      def runs(runs, along, across)
+        runs.map { |run| Places::Run.new(run.feature, (run.at - along) * @scale, (run.foot - across) * @scale, run.text, run.of) }
       end
 
       def level(span, levels)
@@ -152,9 +173,10 @@ module VastLattice
       end
 
       def scaled(spans, (along, across), most, side)
-        spans.map do |span, away|
+        spans.map do |span, away, chain|
           from, till = [span.from, span.till].map { |at| (at - along) * @scale }
-          Span.new(from, till, span.text, span.feet.map { |foot| (foot - across) * @scale }, span.feature&.name, most, side, away, span.of)
+          Span.new(from, till, span.text, span.feet.map { |foot| (foot - across) * @scale }, span.feature&.name, most, side, away, span.of,
+                   chain)
         end
       end
 
@@ -165,12 +187,22 @@ module VastLattice
       # Below the view and its dimensions.
       def caption_marks = @caption ? [caption_text(width / 2, -room[:below] + 1)] : []
 
-      def meet?(one, other) = one.reach[0] - APART < other.reach[1] && other.reach[0] < one.reach[1] + APART
+      def meet?(one, other)
+        apart = one.linked && other.linked ? -NEAR : APART
+        one.reach[0] - apart < other.reach[1] && other.reach[0] < one.reach[1] + apart
+      end
 
       def dimensions
         rows = @across.flat_map { |away, spans| spans.flat_map { |span| line(span, height + away, flat: true) } }
         columns = @upwards.flat_map { |away, spans| spans.flat_map { |span| line(span, width + upright_from + away, flat: false) } }
-        rows + columns + whole
+        rows + columns + from_origin + whole
+      end
+
+      def from_origin
+        lying = @running_across.empty? ? [] : @running_across.marks(height + after(@across))
+        return lying if @running_upwards.empty?
+
+        lying + @running_upwards.marks(width + upright_from + after(@upwards)).map { |mark| upright(mark) }
       end
 
       # What the view measures over all, below it and to its left.
@@ -203,12 +235,19 @@ module VastLattice
         end
       end
 
+      def turned(text)
+        return text.with(at: [text.at[1], text.at[0] - text.height], turn: 0) unless text.turn.zero?
+
+        text.with(at: [text.at[1] - (2 * OVER), text.at[0]], turn: 90)
+      end
+
       # What was laid out along x, along y: read from the right (ISO 129-1).
       def upright(mark)
         case mark
         when Drawing::Marks::Line then mark.with(from: mark.from.reverse, till: mark.till.reverse)
+        when Drawing::Marks::Arc then mark.with(centre: mark.centre.reverse)
         when Drawing::Marks::Area then mark.with(rings: mark.rings.map { |ring| ring.map(&:reverse) })
-        else mark.with(at: [mark.at[1] - (2 * OVER), mark.at[0]], turn: 90)
+        else turned(mark)
         end
       end
     end

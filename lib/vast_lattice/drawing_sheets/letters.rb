@@ -12,6 +12,8 @@ module VastLattice
       FAR = (8..240).step(4).map(&:to_f).freeze
       WAYS = 16
       CHORDS = 12
+      # Beside a letter its leader ends so far from it, mm.
+      ASIDE = 0.6
       # The radius of the circle of a position; the length of its arrow, mm.
       ROUND = 4.5
       ARROW = 2.5
@@ -59,9 +61,11 @@ module VastLattice
 
       # Marks for a letter at a point; empty where there is no room.
       def put(letter, point, owner)
-        place = places(point, AWAY).find { |at| free?(box_of(letter, at), [point, towards(point, at, HEIGHT * 0.8)]) } or return []
+        place = places(point, AWAY).find do |at|
+          free?(box_of(letter, at), [point, towards(point, at, before(letter, point, at))])
+        end or return []
 
-        led(point, place, box_of(letter, place), HEIGHT * 0.8, owner) << text(letter, at: place, owner: owner)
+        led(point, place, box_of(letter, place), before(letter, point, place), owner) << text(letter, at: place, owner: owner)
       end
 
       # Marks for the number of a position, in a circle, with an arrow at the point.
@@ -111,6 +115,14 @@ module VastLattice
         distances.lazy.flat_map do |away|
           Array.new(WAYS) { |way| (way + 2) * 2 * Math::PI / WAYS }.map { |angle| [point[0] + (away * Math.cos(angle)), point[1] + (away * Math.sin(angle))] }
         end
+      end
+
+      # How far from its middle the leader of a letter ends: where the letter begins on that side.
+      def before(letter, point, place)
+        over, up = [0, 1].map { |axis| (place[axis] - point[axis]).abs / Math.hypot(place[0] - point[0], place[1] - point[1]) }
+        wide = (text(letter, at: place).width / 2) + ASIDE
+        high = HEIGHT * 0.8
+        [wide / [over, 1e-9].max, high / [up, 1e-9].max].min.clamp(high..)
       end
 
       # The end of a leader: so far before its place.

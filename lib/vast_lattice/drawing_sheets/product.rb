@@ -50,14 +50,14 @@ module VastLattice
       # Of the views from the sides of a part (or of all) those that have its dimensions: one for each direction from which one looks.
       def homes(part)
         (@homes ||= {})[part] ||= begin
-          kinds = sheet.views.select { |view| view.part.casecmp?(part) && view.dimensions == 'yes' }.map(&:kind)
+          kinds = sheet.views.select { |view| view.part.casecmp?(part) && view.dimensions != 'no' }.map(&:kind)
           [%w[front back], %w[top bottom], %w[end]].filter_map { |ways| ways.find { |kind| kinds.include?(kind) } }
         end
       end
 
       # Whether a view is the first of its kind and part.
       def first?(view)
-        sheet.views.find { |other| other.kind == view.kind && other.part.casecmp?(view.part) && other.dimensions == 'yes' } == view
+        sheet.views.find { |other| other.kind == view.kind && other.part.casecmp?(view.part) && other.dimensions != 'no' } == view
       end
 
       # A feature that is drawn with the body that it is on: [body, feature], or nil.

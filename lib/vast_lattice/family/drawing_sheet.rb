@@ -13,7 +13,8 @@ module VastLattice
 
       # A view: its +kind+ is one of SHEET_VIEWS; of the +part+ alone where that is given; a section goes across its +axis+,
       # a section and a detail through the feature +through+. It +takes+ the scale of the sheet (""), one of its own ("1:5"), or a share
-      # of the sheet's width ("25 %"). Where it was moved to, +place+ is [x, y] of its middle as shares of the room for views.
+      # of the sheet's width ("25 %"). How its +dimensions+ say places is one of MEASURED. Where it was moved to, +place+ is [x, y] of its
+      # middle as shares of the room for views.
       class View < Value.with(:name, kind: 'front', part: '', axis: 'x', through: '', takes: '', dimensions: 'yes', place: [])
         extend TreeForm
 
@@ -22,9 +23,9 @@ module VastLattice
       end
 
       # What is chosen of a dimension: that of a +feature+ in a direction or of one of its sizes (+of+: "horizontal", "vertical", "row",
-      # "diameter" …); whether it is +shown+, its +tolerance+ ("±0.2", "H7"), and how far it stands +away+ from the view, mm of paper;
-      # nil where it takes the place that is free. As its "note" a feature has a +text+, with formulas in braces: how it is welded, how
-      # rough it may be.
+      # "diameter" …); whether it is +shown+, and of a place in which of the WAYS where that is not its view's; its +tolerance+ ("±0.2",
+      # "H7"), and how far it stands +away+ from the view, mm of paper; nil where it takes the place that is free. As its "note" a feature
+      # has a +text+, with formulas in braces: how it is welded, how rough it may be.
       class Dimension < Value.with(:feature, :of, shown: 'yes', tolerance: '', away: nil, text: '')
         extend TreeForm
 
@@ -32,6 +33,10 @@ module VastLattice
         def name = "#{feature}.#{of}"
       end
 
+      # How places are said in a view: "yes" is from where the engineer measured each; and how a single one can be.
+      MEASURED = { 'yes' => 'each from its edge', 'chain' => 'one after the other', 'running' => 'all from one origin',
+                   'table' => 'in a table', 'no' => 'none' }.freeze
+      WAYS = { 'yes' => 'as its view', 'edge' => 'from its edge', 'chain' => 'one after the other', 'running' => 'from one origin' }.freeze
       SIZES = { 'auto' => 'as large as needed', **%w[A4 A3 A2 A1 A0].to_h { |size| [size, size] } }.freeze
       PROJECTIONS = { 'first' => 'first angle', 'third' => 'third angle' }.freeze
       HIDDEN = { 'parts' => 'of single parts', 'yes' => 'dashed', 'no' => 'left out' }.freeze

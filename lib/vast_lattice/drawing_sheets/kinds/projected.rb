@@ -35,6 +35,18 @@ module VastLattice
           solids.flat_map { |solid| notes_of(solid) }.map { |feature, text, anchor| [feature, text, anchor && spot(anchor)] }
         end
 
+        # Of features all of whose places are said so.
+        def tabled
+          return [] unless home? && template.dimensions == 'table'
+
+          solids.flat_map do |solid|
+            spans_of(solid).points.select { |feature, _| %w[horizontal vertical].all? { |axis| own_way(feature, axis) == 'yes' } }
+          end.map { |feature, points| [feature, points.map { |point| spot(point) }] }
+        end
+
+        # Where places in a table are measured from.
+        def corner = [box.left, box.bottom]
+
         # Places and rows that are shown by lines, and sizes that are said beside them.
         def dimensions
           return [] unless home?
@@ -114,16 +126,43 @@ module VastLattice
           said.zip(texts_of(bodies.first).overall(whole_box)).map { |wanted, text| text if wanted }
         end
 
-        # Those that are shown, each with how far away it was dragged.
+        # Those that are shown, each with how far away it was dragged, and whether it is a link of a chain.
         def spans
-          @spans ||= home? ? %i[horizontal vertical].to_h { |axis| [axis, shown(axis)] } : {}
+          @spans ||= places.to_h do |axis, found|
+            edges = [*found.edges, *found.rows('running')].map { |span| [placed(span, axis), chosen(span).away, false] }
+            [axis, edges + found.chain.map { |span| [placed(span, axis), nil, true] }]
+          end
         end
 
-        def shown(axis)
-          along(axis) { |span| chosen(span).shown == 'yes' }.map { |span| [placed(span, axis), chosen(span).away] }
+        # Places::Runs, where they come to lie.
+        def running
+          @running ||= places.to_h do |axis, found|
+            [axis, found.running.map do |run|
+              span = placed(Drawing::Spans::Span.new(run.feature, run.at, run.at, run.text, [run.foot, run.foot]), axis)
+              Places::Run.new(run.feature, span.till, span.feet.last, run.text, run.of)
+            end]
+          end
+        end
+
+        # {axis => Places}, nothing where it has no dimensions.
+        def places
+          @places ||= (home? ? %i[horizontal vertical] : []).to_h do |axis|
+            low = axis == :horizontal ? whole_box.left : whole_box.bottom
+            text = ->(span, amount) { product.texts(span.feature).place(span.feature, span.of, amount) }
+            [axis, Places.new(along(axis) { true }, low, way: method(:way), text: text)]
+          end
+        end
+
+        # How a span is said: its own way, or its view's.
+        def way(span)
+          own = chosen(span).shown
+          return own unless own == 'yes'
+
+          template.dimensions == 'yes' ? 'edge' : template.dimensions
         end
 
         def chosen(span) = product.sheet.dimension(span.feature.name, span.of)
+        def own_way(feature, axis) = product.sheet.dimension(feature.name, axis).shown
 
         # Centre lines of whole circles that are large enough for them: 2 mm past the circle (ISO 128-2).
         def extra(scale)

@@ -51,6 +51,9 @@ module VastLattice
         # Where a point of the view stands in it: elsewhere where something of it is left out.
         def spot(point) = point
 
+        # Features whose places stand in a table, with the points of each in the view: [[feature, [[x, y], …]], …]
+        def tabled = []
+
         # Dimensions of features that it can show.
         def dimensions = []
 
@@ -73,7 +76,7 @@ module VastLattice
         # The same at a scale; +own+ says whether that is another one than the sheet's.
         def at(scale, own: false)
           least = cut_through ? CUT : Dimensioned::LEAST
-          around = { spans: spans, overall: overall, caption: caption(scale, own), least: least }
+          around = { spans: spans, running: running, overall: overall, caption: caption(scale, own), least: least }
           Dimensioned.new(name, lines + extra(scale), box, scale, **around)
         end
 
@@ -82,8 +85,9 @@ module VastLattice
         # Marks whose size does not follow the scale, such as hatches.
         def extra(_scale) = []
         def spans = {}
+        def running = {}
         def overall = []
-        def dimensions? = template.dimensions == 'yes'
+        def dimensions? = template.dimensions != 'no'
       end
     end
   end

@@ -8,7 +8,7 @@ module VastLattice
         # Fields of a sheet that are one of some words, and those of a view.
         WORDS = { 'size' => DrawingSheet::SIZES.keys, 'projection' => DrawingSheet::PROJECTIONS.keys, 'hidden' => DrawingSheet::HIDDEN.keys,
                   'breaks' => %w[yes no], 'parts_list' => DrawingSheet::LISTS.keys }.freeze
-        VIEW_WORDS = { 'axis' => %w[x y z], 'dimensions' => %w[yes no] }.freeze
+        VIEW_WORDS = { 'axis' => %w[x y z], 'dimensions' => DrawingSheet::MEASURED.keys }.freeze
         VIEW_TEXTS = %w[part through takes place].freeze
         DIMENSION_FIELDS = %w[shown tolerance away].freeze
         # What is said of a feature besides.
@@ -83,7 +83,8 @@ module VastLattice
           on(family, sheet) { |own| own.with(views: Edits.drop(own.views, view, 'view')) }
         end
 
-        # Sets what is chosen of a +dimension+ of a feature (horizontal, vertical, row, or one of its sizes): shown (yes, no), tolerance,
+        # Sets what is chosen of a +dimension+ of a feature (horizontal, vertical, row, or one of its sizes): shown (no, yes; of places also
+        # one of the other DrawingSheet::WAYS), tolerance,
         # or away (mm; nothing: where there is room); of its note the text.
         def self.set_sheet_dimension(family, sheet:, feature:, dimension:, field:, text:)
           FormTree.refuse_unknown(field, dimension == NOTE ? %w[text] : DIMENSION_FIELDS)
@@ -160,7 +161,7 @@ module VastLattice
 
         def self.measured(field, text)
           case field
-          when 'shown' then chosen({ 'shown' => %w[yes no] }, 'shown', text)
+          when 'shown' then chosen({ 'shown' => [*DrawingSheet::WAYS.keys, 'no'] }, 'shown', text)
           when 'text' then text
           when 'tolerance'
             return text if text.empty? || text.match?(TOLERANCE)

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module DrawingSheets
+    # How places of features are said along an axis of a view: each from where the engineer measured it, one after the other from the
+    # edge (chain dimensioning), all from the edge along one line (superimposed running dimensioning, ISO 129-1), or in a table.
+    class Places
+      # A place that is said from the origin: how far it is, mm, its foot across the axis, and its text.
+      Run = Struct.new(:feature, :at, :foot, :text, :of)
+
+      # +spans+ are Drawing::Spans::Spans along an axis; the view begins at +low+; the blocks give the way of a span (one of
+      # Family::DrawingSheet::WAYS, "table" or "no") and the text of one that is so long.
+      def initialize(spans, low, way:, text:)
+        @groups = spans.group_by(&way)
+        @low = low
+        @text = text
+      end
+
+      # Spans from their edges.
+      def edges = of('edge')
+
+      # Spans that go on where another one ends, rows among them.
+      def chain
+        taken = [@low, *rows('chain').flat_map { |row| [row.from, row.till] }]
+        links = in_order('chain').filter_map do |span|
+          from = taken.select { |place| place < span.till - NEAR }.max
+          taken << span.till
+          link(span, from) if from
+        end
+        [*links.uniq { |span| span.till.round(3) }, *rows('chain')]
+      end
+
+      # Runs, the nearest first.
+      def running
+        found = in_order('running').map { |span| Run.new(span.feature, span.till, span.feet.last, said(span, @low), span.of) }
+        found.reject { |run| (run.at - @low).abs < NEAR }.uniq { |run| [run.at.round(3), run.text] }
+      end
+
+      # Rows of features that are said from one origin keep their line.
+      def rows(way) = of(way).select { |span| span.of == 'row' }
+
+      NEAR = 1e-6
+      private_constant :NEAR
+
+      private
+
+      def of(way) = @groups.fetch(way, [])
+      def in_order(way) = of(way).reject { |span| span.of == 'row' }.sort_by(&:till)
+      def said(span, from) = @text.call(span, (span.till - from).abs)
+
+      def link(span, from)
+        span.dup.tap do |own|
+          own.from = from
+          own.text = said(span, from)
+        end
+      end
+    end
+  end
+end
