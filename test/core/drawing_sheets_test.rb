@@ -380,6 +380,22 @@ class DrawingSheetsTest < CoreCase
     end
   end
 
+  # Dimensions as the format has them: each measures what it is drawn between, in mm of the model, and says so unless it says more.
+  def test_dimensions_of_dxf
+    result = Result.new(demo_plans.fetch('Side frame'))
+    own = pages(result)
+    read = JSON.parse(in_file(DrawingSheets::DXFWriter.new(own, real: true).write) { |path| Open3.capture2('/usr/bin/python3', File.join(CoreTest::ROOT, 'test/support/read_dxf.py'), path).first })
+    assert_equal ['AC1015', 0, 0], read.values_at('version', 'errors', 'fixes')
+    drawn = own.flat_map(&:views).flat_map { |view| SecondReading.dimensions(view).map { |one| [one.ends.max - one.ends.min, one.words] } }
+    drawn.each do |length, words|
+      _, text, marks = read['dimensions'].find { |measured, said, _| (measured - length).abs < 1e-6 && (said.empty? || said == words.gsub('×', '\\U+00D7')) }
+      refute_nil text, words
+      assert_in_delta(length, Float(words), 1e-4) if text.empty?
+      assert_operator marks, :>, 4
+    end
+    assert_equal own.flat_map(&:views).sum { |view| view.measures.size }, read['dimensions'].size
+  end
+
   # Lengths of lines, radii and angles of arcs, in mm of the model.
   def assert_read_alike(view, block)
     lines, arcs = view.lines.partition { |mark| mark.is_a?(Marks::Line) }

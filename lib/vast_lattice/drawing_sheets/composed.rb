@@ -107,7 +107,8 @@ module VastLattice
       def placed(view, drawn, (x, y))
         outline = Geometry::Box.new(left: x, right: x + drawn.width, bottom: y, top: y + drawn.height)
         Placed.new(name: view.name, title: view.class.title, scale: drawn.scale, origin: drawn.origin(x, y), lines: drawn.lines,
-                   around: drawn.around(x, y), outline: outline, box: with_room(outline, drawn.room), upright_from: drawn.upright_from)
+                   around: drawn.around(x, y), measures: drawn.measures(x, y), outline: outline,
+                   box: with_room(outline, drawn.room), upright_from: drawn.upright_from)
       end
 
       def with_room(box, room)

@@ -12,53 +12,8 @@ module VastLattice
       # Above its line.
       OVER = 0.8
       ARROW = 2.5
-      # Below this length the arrows stand outside and point inwards.
-      TIGHT = 9.0
       APART = 1.5
       NEAR = 1e-6
-      # Steps in which a place for a text is looked for along its line, and what it keeps clear of, mm.
-      STEP = 1.5
-      STEPS = 60
-      CLEAR = 0.8
-
-      # A dimension: where it begins and ends along its direction, its text, and the two places across it from which it rises. A text that
-      # has no room between its ends stands past an end of the view, which is +most+ long: past the nearer one, or past the +side+ that is
-      # said (:after, :before). There no extension line comes by.
-      # +away+ is how far it was dragged from the view, mm; nil where it takes the next level that is free; +of+ as of Drawing::Spans;
-      # those that are +linked+ in a chain may touch; +stops+ are places at which extension lines of others come by, which no text must
-      # stand at.
-      Span = Struct.new(:from, :till, :text, :feet, :owner, :most, :side, :away, :of, :linked, :stops) do
-        def width = @width ||= Drawing::Marks::Text.new(at: [0, 0], words: text, height: TEXT).width
-        def low = [from, till].min
-        def high = [from, till].max
-        def tight? = high - low < TIGHT
-
-        # The line, and where the text begins.
-        def line
-          @line ||= begin
-            inside = width + 1 <= high - low && !tight? ? free : nil
-            next_to = before? ? [first, high + out, first] : [low - out, last + width, last]
-            inside ? [low, high, inside] : next_to
-          end
-        end
-
-        # Where the text has room between the ends, as near to the middle as can be; nil where it has none.
-        def free
-          middle = ((low + high) / 2) - (width / 2)
-          most = [((high - low - width - 1) / 2 / STEP).floor, STEPS].min
-          steps = (0..most).flat_map { |step| [middle + (step * STEP), middle - (step * STEP)] }
-          steps.find { |at| stops.to_a.none? { |stop| stop > at - CLEAR && stop < at + width + CLEAR } }
-        end
-
-        # Where the text begins before the view and past it, and how far arrows from outside reach past the ends.
-        def first = [low - out, -1.0].min - 1.0 - width
-        def last = [high + out, most].max + 1.0
-        def out = tight? ? 2 * ARROW : 0.0
-        def before? = side ? side == :before : low - first - width < last - high
-
-        # All that it takes along its direction.
-        def reach = line.first(2)
-      end
 
       # The height of the caption, and how far below the view and its dimensions it stands, mm.
       CAPTION = 3.5
@@ -102,6 +57,9 @@ module VastLattice
 
       # All marks but its lines, with its lower left corner at x, y.
       def around(x, y) = [*dimensions, *caption_marks].map { |mark| mark.placed(1.0, x, y) }
+
+      # Its Measures: what is said from one origin is not among them.
+      def measures(x, y) = laid.map { |measure| measure.placed(x, y) }
 
       # A point of the view, mm of the model, as it stands then.
       def at(point) = Drawing::Marks.place(point, @scale, -@model.left * @scale, -@model.bottom * @scale)
@@ -175,8 +133,9 @@ module VastLattice
       def scaled(spans, (along, across), most, side)
         spans.map do |span, away, chain|
           from, till = [span.from, span.till].map { |at| (at - along) * @scale }
-          Span.new(from, till, span.text, span.feet.map { |foot| (foot - across) * @scale }, span.feature&.name, most, side, away, span.of,
-                   chain)
+          feet = span.feet.map { |foot| (foot - across) * @scale }
+          about = { owner: span.feature&.name, most: most, side: side, away: away, measured: span.of, linked: chain }
+          Span.new(from, till, span.text, feet, **about)
         end
       end
 
@@ -192,10 +151,15 @@ module VastLattice
         one.reach[0] - apart < other.reach[1] && other.reach[0] < one.reach[1] + apart
       end
 
-      def dimensions
-        rows = @across.flat_map { |away, spans| spans.flat_map { |span| line(span, height + away, flat: true) } }
-        columns = @upwards.flat_map { |away, spans| spans.flat_map { |span| line(span, width + upright_from + away, flat: false) } }
-        rows + columns + from_origin + whole
+      def dimensions = laid.flat_map(&:marks) + from_origin
+
+      # Measures with the lower left corner of the view at 0, 0.
+      def laid
+        @laid ||= begin
+          rows = @across.flat_map { |away, spans| spans.map { |span| line(span, height + away, flat: true) } }
+          columns = @upwards.flat_map { |away, spans| spans.map { |span| line(span, width + upright_from + away, flat: false) } }
+          rows + columns + whole
+        end
       end
 
       def from_origin
@@ -207,13 +171,17 @@ module VastLattice
 
       # What the view measures over all, below it and to its left.
       def whole
-        whole_across.flat_map { |span| line(span, -FIRST, flat: true) } + whole_upwards.flat_map { |span| line(span, -FIRST, flat: false) }
+        whole_across.map { |span| line(span, -FIRST, flat: true) } + whole_upwards.map { |span| line(span, -FIRST, flat: false) }
       end
 
-      def whole_across = @overall[0] ? [Span.new(0.0, width, @overall[0], [0.0, 0.0], 'overall', width, :after)] : []
-      def whole_upwards = @overall[1] ? [Span.new(0.0, height, @overall[1], [0.0, 0.0], 'overall', height, :before)] : []
+      def whole_across = @overall[0] ? [whole_span(0, width, :after)] : []
+      def whole_upwards = @overall[1] ? [whole_span(1, height, :before)] : []
 
-      # A dimension line at a distance across its direction.
+      def whole_span(axis, length, side)
+        Span.new(0.0, length, @overall[axis], [0.0, 0.0], owner: 'overall', most: length, side: side)
+      end
+
+      # A dimension line at a distance across its direction, as a Measure.
       def line(span, at, flat:)
         first, last, text = span.line
         marks = [span.from, span.till].zip(span.feet).map do |place, foot|
@@ -222,7 +190,7 @@ module VastLattice
         marks << stroke([first, at], [last, at], span)
         marks += arrows(span.low, span.high, at, span.tight?, span)
         marks << Drawing::Marks::Text.new(at: [text, at + OVER], words: span.text, height: TEXT, owner: span.owner, of: span.of)
-        flat ? marks : marks.map { |mark| upright(mark) }
+        Measure.of(span, at, flat ? marks : marks.map { |mark| upright(mark) }, upright: !flat)
       end
 
       def stroke(from, till, span) = Drawing::Marks::Line.new(from: from, till: till, role: :dimension, owner: span.owner, of: span.of)

@@ -3,8 +3,9 @@
 module VastLattice
   module DrawingSheets
     # Writes Pages as DXF (AC1015, which is release 2000): lines, arcs and circles as such, a layer for each role, a block in mm of the
-    # model for each view, placed to scale; further pages stand to the right of the first. By the public reference of the format, from
-    # memory. Equal pages give equal bytes.
+    # model for each view, placed to scale; further pages stand to the right of the first. Dimensions are lines and texts, or where that is
+    # wanted dimensions as the format has them (DXFDimensions). By the public reference of the format, from memory. Equal pages give equal
+    # bytes.
     class DXFWriter
       # Between pages, mm.
       APART = 30.0
@@ -15,14 +16,16 @@ module VastLattice
       SPACES = %w[*Model_Space *Paper_Space].freeze
       private_constant :WIDTHS, :ALIGNED, :SPACES
 
-      def initialize(pages)
+      # +real+ says whether dimensions are such.
+      def initialize(pages, real: false)
         @pages = pages
         @handle = 0x100
+        @dimensions = DXFDimensions.new(real ? pages : [], APART)
       end
 
       # Text in ASCII.
       def write
-        @records = [*SPACES, *blocks.keys].to_h { |name| [name, handle] }
+        @records = [*SPACES, *blocks.keys, *@dimensions.blocks.keys].to_h { |name| [name, handle] }
         body = [*tables, *blocks_section, *section('ENTITIES', entities), *section('OBJECTS', objects)]
         "#{[*header, *section('CLASSES', []), *body, [0, 'EOF']].map { |code, value| "#{code}\n#{written(value)}" }.join("\n")}\n"
       end
@@ -99,21 +102,26 @@ module VastLattice
 
       # Its entries have their handle by another number than all others.
       def dimension_styles
-        [[0, 'TABLE'], [2, 'DIMSTYLE'], [5, handle], [330, 0], [100, 'AcDbSymbolTable'], [70, 1], [100, 'AcDbDimStyleTable'],
-         [0, 'DIMSTYLE'], [105, handle], [330, 0], [100, 'AcDbSymbolTableRecord'], [100, 'AcDbDimStyleTableRecord'],
-         [2, 'Standard'], [70, 0], [0, 'ENDTAB']]
+        styles = { 'Standard' => [], **@dimensions.styles }
+        entries = styles.flat_map do |name, about|
+          [[0, 'DIMSTYLE'], [105, handle], [330, 0], [100, 'AcDbSymbolTableRecord'], [100, 'AcDbDimStyleTableRecord'], [2, name], [70, 0],
+           *about]
+        end
+        [[0, 'TABLE'], [2, 'DIMSTYLE'], [5, handle], [330, 0], [100, 'AcDbSymbolTable'], [70, styles.size], [100, 'AcDbDimStyleTable'],
+         *entries, [0, 'ENDTAB']]
       end
 
       def block_record(name, own) = entry('BLOCK_RECORD', 'Block', name, [], own)
 
       def blocks_section
-        section('BLOCKS', [*SPACES.flat_map { |name| block(name, []) },
-                           *blocks.flat_map { |name, view| block(name, view.lines.flat_map { |mark| drawn(mark, @records[name]) }) }])
+        inside = { **SPACES.to_h { |name| [name, []] }, **blocks.transform_values(&:lines), **@dimensions.blocks }
+        section('BLOCKS', inside.flat_map { |name, marks| block(name, marks.flat_map { |mark| drawn(mark, @records[name]) }) })
       end
 
       def block(name, inside)
         own = @records[name]
-        [[0, 'BLOCK'], [5, handle], [330, own], [100, 'AcDbEntity'], [8, '0'], [100, 'AcDbBlockBegin'], [2, name], [70, 0],
+        [[0, 'BLOCK'], [5, handle], [330, own], [100, 'AcDbEntity'], [8, '0'], [100, 'AcDbBlockBegin'], [2, name],
+         [70, name.start_with?('*D') ? 1 : 0],
          *point(10, [0.0, 0.0]), [3, name], [1, ''], *inside, [0, 'ENDBLK'], [5, handle], [330, own], [100, 'AcDbEntity'], [8, '0'],
          [100, 'AcDbBlockEnd']]
       end
@@ -124,10 +132,10 @@ module VastLattice
         @pages.flat_map do |page|
           over = at
           at += page.size.width + APART
-          marks = [*page.other, *page.views.flat_map(&:around)]
+          marks = [*page.other, *page.views.flat_map { |view| @dimensions.without(view) }]
           [*marks.flat_map { |mark| drawn(mark.placed(1.0, over, 0.0), model) },
            *page.views.flat_map { |view| inserted(page, view, over, model) }]
-        end
+        end + @dimensions.all.flat_map { |one| [*entity('DIMENSION', :dimension, model, 'AcDbDimension'), *one] }
       end
 
       def inserted(page, view, over, owner)

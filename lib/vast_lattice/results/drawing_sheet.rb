@@ -7,9 +7,12 @@ module VastLattice
       NOTES = { 'pdf' => 'views, dimensions and a title block at true scale, for printing',
                 'svg' => 'its first sheet as a picture at true size',
                 'dxf' => 'lines and arcs in layers, a block for each view' }.freeze
-      WRITERS = { 'pdf' => ->(pages) { DrawingSheets::PDFWriter.new(pages).write },
-                  'svg' => ->(pages) { DrawingSheets::SVGWriter.new(pages.first).write },
-                  'dxf' => ->(pages) { DrawingSheets::DXFWriter.new(pages).write } }.freeze
+      REAL = 'real'
+      WRITERS = { 'pdf' => ->(pages, _) { DrawingSheets::PDFWriter.new(pages).write },
+                  'svg' => ->(pages, _) { DrawingSheets::SVGWriter.new(pages.first).write },
+                  'dxf' => ->(pages, own) { DrawingSheets::DXFWriter.new(pages, real: own['dimensions'] == REAL).write } }.freeze
+      # How a DXF has dimensions.
+      DIMENSIONS = Option.new('dimensions', 'Dimensions', { 'lines' => 'as lines and texts', REAL => 'as dimensions' })
       AS_SET = { 'template' => 'as the sheet says' }.freeze
       # Fields of the title block that can be written, with their headings.
       FIELDS = DrawingSheets::TitleBlock::WRITTEN
@@ -17,12 +20,17 @@ module VastLattice
                  Option.new('size', 'Size', { **AS_SET, **Family::DrawingSheet::SIZES }),
                  Option.new('hidden', 'Hidden lines', { **AS_SET, **Family::DrawingSheet::HIDDEN }),
                  Option.new('part', 'Part'), *FIELDS.map { |name, title| Option.new(name, title) }].freeze
-      private_constant :AS_SET, :FIELDS
+      private_constant :AS_SET, :FIELDS, :REAL, :DIMENSIONS
 
-      def self.all = for_endings('drawing_sheet', NOTES, title: 'Drawing sheets', made_from: :variant, options: OPTIONS)
+      def self.all
+        NOTES.map do |ending, note|
+          options = ending == 'dxf' ? [*OPTIONS, DIMENSIONS] : OPTIONS
+          new("drawing_sheet.#{ending}", title: 'Drawing sheets', note: note, made_from: :variant, options: options)
+        end
+      end
 
       def write(subject, options)
-        WRITERS.fetch(ending).call(DrawingSheet.composed(subject, subject.result, options).pages)
+        WRITERS.fetch(ending).call(DrawingSheet.composed(subject, subject.result, options).pages, options)
       end
 
       # DrawingSheets::Composed of a result, as these options of a subject say. Raises Missing.
