@@ -96,26 +96,16 @@ module VastLattice
 
       # Drawings keep their shape within a box.
       def draw(picture, height, width)
-        across, up = picture[/viewBox="0 0 ([\d. ]+)"/, 1].to_s.split.map(&:to_f)
-        scale = [width / across, height / up].min
-        left = (width - (across * scale)) / 2
-        @page.bounding_box([left, @page.cursor], width: across * scale, height: up * scale) do
-          @page.svg(plain(picture, across * scale, up * scale), at: [0, up * scale], enable_web_requests: false,
-                                                                enable_file_requests_with_root: nil)
+        printed = PrintedPicture.new(picture, @font)
+        scale = [width / printed.width, height / printed.height].min
+        left = (width - (printed.width * scale)) / 2
+        @page.bounding_box([left, @page.cursor], width: printed.width * scale, height: printed.height * scale) do
+          @page.svg(printed.to_svg, at: [0, printed.height * scale], width: printed.width * scale, enable_web_requests: false,
+                                    enable_file_requests_with_root: nil)
         end
         @page.move_down 6
       rescue StandardError
         soft 'The drawing cannot be shown here; the page of the configuration has it.'
-      end
-
-      # In its size in points, its scale written out. What the printed page cannot do is written otherwise: clear fills, and light
-      # seams around texts.
-      def plain(picture, width, height)
-        across = picture[/viewBox="0 0 ([\d.]+)/, 1].to_f
-        words = picture.gsub(' fill="transparent"', ' fill="none"').gsub(/ stroke="#ffffff" stroke-width="3"[^>]*?paint-order="stroke"/, '')
-        family = @font.name
-        root = %(<svg xmlns="http://www.w3.org/2000/svg" width="#{width}" height="#{height}" font-family="#{family}">)
-        written(words.sub(/<svg[^>]*>/, "#{root}<g transform=\"scale(#{width / across})\">").sub(%r{</svg>\s*\z}, '</g></svg>'))
       end
 
       def answers
