@@ -18,10 +18,19 @@ module VastLattice
       Prawn::Fonts::AFM.hide_m17n_warning = true
       files = FACES.slice(*faces).transform_values { |file| File.join(FOLDER, file) }
       @embedded = files.values.all? { |file| File.exist?(file) }
-      document.font_families.update('Sans' => files.transform_values { |file| KeptFont.new(document, file) }) if @embedded
+      take(document, files) if @embedded
     end
 
     def name = @embedded ? 'Sans' : 'Helvetica'
+
+    # One after the other: each is called by how many there are.
+    def take(document, files)
+      files.each do |face, file|
+        document.font_families['Sans'] = { **document.font_families['Sans'].to_h, face => KeptFont.new(document, file, family: 'Sans') }
+        document.find_font('Sans', style: face)
+      end
+    end
+    private :take
 
     # A text without what the font cannot write.
     def written(words) = @embedded ? words.to_s : words.to_s.encode('Windows-1252', **WITHOUT).encode('UTF-8')
