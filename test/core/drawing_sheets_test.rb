@@ -158,6 +158,24 @@ class DrawingSheetsTest < CoreCase
     end
   end
 
+  # What is shaded lies under the lines, and openings are open: looked at in the printed page, 2 pixels to a mm.
+  def test_openings_are_open_in_print
+    plan = rich(demo_plans.fetch('Side frame'), 'views' => [{ 'name' => 'd', 'kind' => 'space' }])
+    result = Result.new(plan)
+    page = composed(plan, result).pages.first
+    view = page.views.find { |one| one.name == 'd' }
+    on_paper = ->(point) { DrawingSheets::Kinds::Space::FRAME.local(point).first(2).zip(view.origin).map { |at, from| (at * view.scale) + from } }
+    solid = result.model.solids.first
+    window = solid.features.find { |feature| feature.name == 'windows' }
+    middles = window.centres.map { |x, y| window.seat.frame.within(solid.frame).point(x, y) }
+    image = in_file(DrawingSheets::PDFWriter.new([page]).write) { |path| Open3.capture2('pdftoppm', '-r', '50.8', '-gray', '-singlefile', path, binmode: true).first }
+    width, height = image[/\AP5\s+(\d+ \d+)/, 1].split.map(&:to_i)
+    grey = ->((x, y)) { image.byteslice(-width * height, width * height).getbyte((((page.size.height - y) * 2).floor * width) + (x * 2).floor) }
+    between = middles.first.zip(middles[1]).map { |one, other| (one + other) / 2 }
+    assert_equal([255] * middles.size, middles.map { |point| grey.call(on_paper.call(point)) })
+    assert_operator grey.call(on_paper.call(between)), :<, 240
+  end
+
   def in_file(bytes)
     Tempfile.create(['sheet', '.pdf']) do |file|
       file.binmode

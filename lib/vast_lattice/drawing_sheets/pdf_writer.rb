@@ -39,7 +39,9 @@ module VastLattice
         @document.fill_color INK
         @document.stroke_color INK
         @document.cap_style = :round
-        page.marks.group_by(&:role).each { |role, marks| @layers.within(role) { layer(role, marks) } }
+        # What is shaded lies under all lines.
+        shades, others = page.marks.group_by(&:role).partition { |role, _| role == :shade }
+        [*shades, *others].each { |role, marks| @layers.within(role) { layer(role, marks) } }
       end
 
       # What stands on all pages, before it is packed.
@@ -50,7 +52,7 @@ module VastLattice
         dashes = Page::DASHES[role]
         dashes ? @document.dash(dashes.map { |length| length * POINTS }) : @document.undash
         lines, others = marks.partition { |mark| mark.is_a?(Drawing::Marks::Line) || mark.is_a?(Drawing::Marks::Arc) }
-        @document.stroke { lines.each { |mark| path(mark) } } if lines.any?
+        @document.add_content("#{lines.map { |mark| path(mark) }.join("\n")}\nS") if lines.any?
         others.each do |mark|
           case mark
           when Drawing::Marks::Area then area(mark)
@@ -77,41 +79,43 @@ module VastLattice
         end
       end
 
+      # The operators that draw it (ISO 32000-1, 8.5.2), at once: there are many.
       def path(mark)
         return arc(mark) if mark.is_a?(Drawing::Marks::Arc)
 
-        @document.move_to(point(mark.from))
-        @document.line_to(point(mark.till))
+        "#{written(mark.from)} m #{written(mark.till)} l"
       end
 
       def arc(mark)
         pieces = (mark.sweep / QUARTER).ceil.clamp(1, 4)
         step = mark.sweep / pieces
         handle = mark.radius * 4 / 3 * Math.tan(step / 4)
-        @document.move_to(point(mark.at(mark.start)))
-        pieces.times do |index|
+        curves = Array.new(pieces) do |index|
           from, till = [index, index + 1].map { |number| mark.start + (step * number) }
-          bounds = [handled(mark, from, handle), handled(mark, till, -handle)]
-          @document.curve_to(point(mark.at(till)), bounds: bounds)
+          [handled(mark, from, handle), handled(mark, till, -handle), mark.at(till)].map { |place| written(place) }.join(' ')
         end
+        "#{written(mark.at(mark.start))} m #{curves.join(' c ')} c"
       end
+
+      # A place as the file has it: to a thousandth of a point.
+      def written(place) = "#{(place[0] * POINTS).round(3)} #{(place[1] * POINTS).round(3)}"
 
       # Along the tangent of an arc at an angle.
       def handled(mark, angle, length)
         x, y = mark.at(angle)
-        point([x - (Math.sin(angle) * length), y + (Math.cos(angle) * length)])
+        [x - (Math.sin(angle) * length), y + (Math.cos(angle) * length)]
       end
 
       def area(mark)
         @document.fill_color mark.colour.delete('#') if mark.colour
-        @document.fill do
-          mark.rings.each do |ring|
-            ring.each_with_index do |place, index|
-              index.zero? ? @document.move_to(point(place)) : @document.line_to(point(place))
-            end
-          end
-        end
-        @document.fill_color INK
+        # Inner rings are openings, whichever way round they go.
+        @document.add_content("#{mark.rings.map { |ring| outline(ring) }.join("\n")}\nf*")
+        @document.fill_color INK if mark.colour
+      end
+
+      def outline(ring)
+        first, *others = ring.map { |place| written(place) }
+        "#{first} m #{others.map { |place| "#{place} l" }.join(' ')} h"
       end
 
       def text(mark)
