@@ -424,6 +424,23 @@ class DrawingSheetsTest < CoreCase
     end
   end
 
+  # On sheets of products rows of components are said once, as they are laid.
+  def test_rows_of_components
+    { 'Side guide' => %w[brackets], 'Straight module' => %w[rollers ties] }.each do |name, rows|
+      result = Variants::All.new(demo_plans.fetch(name)).first.result
+      texts = pages(result).flat_map(&:views).flat_map(&:around).grep(Marks::Text)
+      rows.each do |row|
+        places = result.model.laid.find { |laid| laid.name == row }.instances.map { |_, frame, _| frame.origin[0] }
+        found = texts.select { |text| text.owner == row }.filter_map { |text| text.words.match(/\A(\d+) × ([\d.]+)(?: \(= ([\d.]+)\))?\z/) }
+        assert_equal 1, found.size
+        count, pitch, whole = found.first.captures
+        assert_equal places.size - 1, Integer(count)
+        assert_in_delta places[1] - places[0], Float(pitch), 0.006
+        assert_in_delta places.max - places.min, Float(whole || pitch), 0.006
+      end
+    end
+  end
+
   # Positions are those of the parts list, each in a circle, once (ISO 6433).
   def test_positions
     plan = demo_plans.fetch('Side guide')

@@ -22,6 +22,9 @@ module VastLattice
       def outcome = result.outcome
       def family = result.plan.family
 
+      # Components that are there, where they are (Geometry::Laying::Laid); none where a part is drawn alone.
+      def laid = @part ? [] : result.model.laid
+
       # All bodies that are shown, or those of one part of the family.
       def bodies(part = '')
         part = @part if @part && part.empty?

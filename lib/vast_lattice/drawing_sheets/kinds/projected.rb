@@ -130,7 +130,16 @@ module VastLattice
         def spans
           @spans ||= places.to_h do |axis, found|
             edges = [*found.edges, *found.rows('running')].map { |span| [placed(span, axis), chosen(span).away, false] }
-            [axis, edges + found.chain.map { |span| [placed(span, axis), nil, true] }]
+            chain = found.chain.map { |span| [placed(span, axis), nil, true] }
+            [axis, edges + chain + component_rows.along(axis, whole_box).map { |span| [placed(span, axis), nil, false] }]
+          end
+        end
+
+        # Where it shows a whole product: views before it are those of other directions.
+        def component_rows
+          @component_rows ||= begin
+            before = homes.first(homes.index(kind)).map { |other| Drawing::Views::FRAMES.fetch(other) }
+            ComponentRows.new(template.part.empty? ? product.laid : [], frame, before, product.outcome.display)
           end
         end
 
