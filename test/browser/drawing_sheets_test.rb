@@ -57,6 +57,13 @@ class DrawingSheetsBrowserTest < BrowserCase
     first('.sheet-tolerance').fill_in(with: '±0.2')
     press(:tab)
     assert_selector '.sheet-place text', text: '±0.2'
+    measured = first('.sheet-way')
+    measured.select('from one origin')
+    assert_kept('running') { sheet.dimensions.map(&:shown).find { |shown| shown != 'yes' } }
+    undone = sheet.dimensions.find { |own| own.shown == 'running' }
+    click_button 'Undo'
+    assert_kept('yes') { sheet.dimension(undone.feature, undone.of).shown }
+
     hidden = sheet.dimensions.first
     first('.sheet-dimensions input[type=checkbox]').uncheck
     assert_kept('no') { sheet.dimension(hidden.feature, hidden.of).shown }

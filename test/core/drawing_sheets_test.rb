@@ -327,6 +327,21 @@ class DrawingSheetsTest < CoreCase
     end
   end
 
+  # What is chosen stays so in a file, and is refused where there is no such way.
+  def test_ways_are_kept
+    family = demo_plans.fetch('Side frame').family
+    Family::DrawingSheet::MEASURED.each_key do |way|
+      changed = Family::Edits.apply(family, 'do' => 'set_sheet_view', 'sheet' => 'making', 'view' => 'front', 'field' => 'dimensions', 'text' => way)
+      assert_equal way, Exchange::FamilyFile.read(Exchange::FamilyFile.yaml(changed)).family.drawing_sheets.first.view('front').dimensions
+    end
+    Family::DrawingSheet::WAYS.each_key do |way|
+      edit = { 'do' => 'set_sheet_dimension', 'sheet' => 'making', 'feature' => 'label_hole', 'dimension' => 'horizontal', 'field' => 'shown', 'text' => way }
+      read = Exchange::FamilyFile.read(Exchange::FamilyFile.yaml(Family::Edits.apply(family, edit))).family.drawing_sheets.first
+      assert_equal way, read.dimension('label_hole', 'horizontal').shown
+    end
+    refused(Family::Edits::Error) { Family::Edits.apply(family, 'do' => 'set_sheet_view', 'sheet' => 'making', 'view' => 'front', 'field' => 'dimensions', 'text' => 'spiral') }
+  end
+
   # {feature: [[x, y] of each instance from the lower left corner of the view, …]}
   def true_places(result, view)
     frame = Drawing::Views::FRAMES.fetch(view)
