@@ -5,6 +5,6 @@ module VastLattice
   module Storage
     # Kinds of documents by name. A new one is one file and one line here.
     KINDS = Registry.new('kind of document')
-    KINDS.register(FamilyDocument, ConfigurationDocument, PublicationDocument)
+    KINDS.register(FamilyDocument, ConfigurationDocument, PublicationDocument, HouseDocument)
   end
 end

@@ -17,7 +17,8 @@ module VastLattice
     # what takes long, if there is one. At the +door+ there is nothing but what those from outside may have.
     def self.app(secret:, store: Storage::Store.new, hosts: [], cookie: 'lattice', workshop: nil, door: false)
       Site.set(store: store, publications: store.stores.of(Storage::PublicationDocument),
-               configurations: store.stores.of(Storage::ConfigurationDocument), secret: secret)
+               configurations: store.stores.of(Storage::ConfigurationDocument), houses: store.stores.of(Storage::HouseDocument),
+               secret: secret)
       Rack::Builder.new do
         use Door if door
         use Serving::HandingOn, workshop if workshop

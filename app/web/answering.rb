@@ -16,6 +16,11 @@ module VastLattice
       def publications = @publications ||= granted(settings.publications, list: :read, read: :fill, write: :publish)
       def configurations = @configurations ||= granted(settings.configurations, list: :read, read: :fill, write: :keep)
 
+      def houses = @houses ||= granted(settings.houses, list: :read, read: :read, write: :edit)
+
+      # What all families have in common (Storage::Store::Stored of a Family::House); nil where nothing is kept yet.
+      def house = houses.records.first&.then { |record| houses.find(record.slug) }
+
       def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right, document| person.ensure_may(right, document) }
 
       # Whoever comes by the door, or by the address of a published form in a browser that has seen nothing else, is a visitor.

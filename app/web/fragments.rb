@@ -26,7 +26,8 @@ module VastLattice
 
       # The page of a stage; +open+ and +tab+ as the request has them.
       def workspace_page(stored, stage, pick, picture)
-        WorkspacePage.new(stored, stage, pick, store, open: text_of('open'), tab: text_of('tab'), picture: picture, display: shown_units)
+        about = { open: text_of('open'), tab: text_of('tab'), picture: picture, display: shown_units, house: method(:house) }
+        WorkspacePage.new(stored, stage, pick, store, **about)
       end
     end
   end

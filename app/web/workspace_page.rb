@@ -26,8 +26,9 @@ module VastLattice
       attr_reader :stored, :stage, :state, :open
 
       # +open+ names the step of a recipe whose fields are shown: a feature, or stock:PART; +tab+ is a table or a view of
-      # Vary; +picture+ as PictureParams gives it; +display+ as of Result.
-      def initialize(stored, stage, pick, store, open: nil, tab: nil, picture: PictureParams.read({}), display: nil)
+      # Vary; +picture+ as PictureParams gives it; +display+ as of Result; +house+ gives the stored Family::House, or nil.
+      def initialize(stored, stage, pick, store, open: nil, tab: nil, picture: PictureParams.read({}), display: nil, house: -> {})
+        @house = house
         @tab = tab
         @stored = stored
         @stage = stage
@@ -36,6 +37,9 @@ module VastLattice
         @state = ViewState.new(stored, pick, picture: picture, display: display)
         @store = store
       end
+
+      # Edits that begin a sheet like the template of the house, each but for its name; nil where there is none.
+      def house_edits = @house.call&.content&.then { |house| house.edits('') if house.drawing_sheet }
 
       def family = stored.family
       def plan = stored.plan

@@ -1,5 +1,5 @@
 // A drawing sheet as it is set up: large, for the variant in view; with all variants beside each other below it.
-import { get, newest, words } from './api.js';
+import { get, newest, post, words } from './api.js';
 import { across } from './across.js';
 import { query, queryRows } from './pick.js';
 import { desk } from './desk.js';
@@ -241,7 +241,16 @@ export function drawingSheet() {
     async begin(form) {
       const name = form.elements.name.value.trim();
       const like = form.elements.like ? form.elements.like.value : '';
-      if (await desk.editOrTell({ do: 'add_drawing_sheet', name, ...(like ? { like } : {}) })) window.location.assign(`${window.location.pathname}?tab=${encodeURIComponent(name)}`);
+      const edits = like === ':house' ? JSON.parse(form.dataset.house).map((edit) => ({ ...edit, ...('sheet' in edit ? { sheet: name } : { name }) }))
+        : { do: 'add_drawing_sheet', name, ...(like ? { like } : {}) };
+      if (await desk.editOrTell(edits)) window.location.assign(`${window.location.pathname}?tab=${encodeURIComponent(name)}`);
+    },
+    // What of it does for any family: new sheets can begin like it.
+    async makeHouse() {
+      try {
+        await post(`${this.address()}/house`, {});
+        desk.tell('New sheets of all families can begin like this one now: its views that are of no one feature, its notes and title block but for formulas.');
+      } catch (refusal) { desk.tell(words(refusal)); }
     },
     async removeSheet() {
       if (await desk.editOrTell({ do: 'remove_drawing_sheet', name: this.name }, 'The sheet is removed. Undo brings it back.')) window.location.assign(window.location.pathname);

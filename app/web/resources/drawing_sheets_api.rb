@@ -25,6 +25,18 @@ module VastLattice
           answer({ 'name' => across.name(number), 'rows' => across.rows(number), 'of' => across.size, 'mass' => result.fact_texts['mass'],
                    'weighs' => Undefined.text(result.facts['mass'], &:itself) }.merge(tried_sheet(stored, name, result)))
         end
+
+        # Makes what of a sheet does for any family the template of the house.
+        post '/:slug/drawing_sheets/:name/house', needs: :edit do |slug, name|
+          sheet = sheet_of(store.find(slug), name)
+          now = house
+          if now
+            houses.edit(now.slug, version: now.version, person: person) { |own| own.with_sheet(sheet) }
+          else
+            houses.create(Family::House.new(name: 'House').with_sheet(sheet), person: person)
+          end
+          answer(house: house.content.drawing_sheet.to_tree)
+        end
       end
 
       private

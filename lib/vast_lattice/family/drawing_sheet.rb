@@ -47,6 +47,12 @@ module VastLattice
       # What a family has that has none of its own: the front, the top and the right end.
       def self.standard(name: 'standard') = new(name: name, views: %w[front top end].map { |kind| View.new(name: kind, kind: kind) })
 
+      # What a new one begins with: the standard views, and one in space.
+      def self.fresh(name)
+        begun = standard(name: name)
+        begun.with(views: [*begun.views, View.new(name: 'space', kind: 'space', dimensions: 'no')])
+      end
+
       def title = label.empty? ? name.tr('_', ' ') : label
       def view(name) = views.find { |view| view.name.casecmp?(name.to_s) }
 

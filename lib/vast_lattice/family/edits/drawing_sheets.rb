@@ -29,8 +29,7 @@ module VastLattice
           made = if like
                    Edits.find(family.drawing_sheets, like, 'drawing sheet').with(name: name, label: '')
                  else
-                   standard = DrawingSheet.standard(name: name)
-                   standard.with(views: [*standard.views, DrawingSheet::View.new(name: 'space', kind: 'space', dimensions: 'no')])
+                   DrawingSheet.fresh(name)
                  end
           family.with(drawing_sheets: [*family.drawing_sheets, made])
         end
