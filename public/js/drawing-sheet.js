@@ -249,7 +249,7 @@ export function drawingSheet() {
     async makeHouse() {
       try {
         await post(`${this.address()}/house`, {});
-        desk.tell('New sheets of all families can begin like this one now: its views that are of no one feature, its notes and title block but for formulas.');
+        desk.tell('New sheets of all families can begin like this one now, without formulas and without views of one feature.');
       } catch (refusal) { desk.tell(words(refusal)); }
     },
     async removeSheet() {
