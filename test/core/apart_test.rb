@@ -23,7 +23,7 @@ class ApartTest < CoreCase
     assert_raises(Apart::TooMuch) { value(1) { loop { 1 + 1 } } }
     assert_raises(Apart::TooMuch) { value(2, memory: 60_000_000) { Array.new(40) { |at| at.to_s * 10_000_000 }.size } }
     assert_raises(Apart::Unwanted) { value(wanted: -> { false }) { sleep } }
-    assert_equal([1], Apart.told(3) { |tell| tell.call(1) && loop { 1 + 1 } })
+    assert_equal([1], Apart.told(8) { |tell| tell.call(1) && loop { 1 + 1 } })
     killed = ->(pid) { Process.kill('KILL', pid) }
     assert_raises(Apart::Ended) { value { killed.call(Process.pid) } }
   end
