@@ -342,6 +342,16 @@ class DrawingSheetsTest < CoreCase
     refused(Family::Edits::Error) { Family::Edits.apply(family, 'do' => 'set_sheet_view', 'sheet' => 'making', 'view' => 'front', 'field' => 'dimensions', 'text' => 'spiral') }
   end
 
+  # What is said otherwise in one direction is in no table, and has its other place from its edge.
+  def test_one_way_beside_a_table
+    result = Result.new(demo_plans.fetch('Side frame'))
+    sheet = Family::DrawingSheet.standard.with(dimensions: [Family::DrawingSheet::Dimension.new(feature: 'label_hole', of: 'horizontal', shown: 'running')])
+    drawn = DrawingSheets::Composed.new(result, sheet.with(views: sheet.views.map { |view| view.with(dimensions: 'table') }))
+    said = drawn.pages.flat_map(&:views).flat_map(&:around).grep(Marks::Text).select { |text| text.owner == 'label_hole' }
+    assert_equal [%w[horizontal 20], %w[vertical 50]], said.map { |text| [text.of, text.words] }.sort
+    refute_includes drawn.views.flat_map(&:tabled).map { |feature, _| feature.name }, 'label_hole'
+  end
+
   # {feature: [[x, y] of each instance from the lower left corner of the view, …]}
   def true_places(result, view)
     frame = Drawing::Views::FRAMES.fetch(view)

@@ -12,6 +12,9 @@ module VastLattice
         # What a place and a row are called.
         PLACES = { 'horizontal' => 'place across', 'vertical' => 'place upwards', 'row' => 'row' }.freeze
 
+        AXES = %w[horizontal vertical].freeze
+        private_constant :AXES
+
         TITLES = { 'front' => 'Front', 'top' => 'From the top', 'end' => 'Right end', 'bottom' => 'From below', 'back' => 'Back' }.freeze
 
         def self.projected? = true
@@ -40,7 +43,7 @@ module VastLattice
           return [] unless home? && template.dimensions == 'table'
 
           solids.flat_map do |solid|
-            spans_of(solid).points.select { |feature, _| %w[horizontal vertical].all? { |axis| own_way(feature, axis) == 'yes' } }
+            spans_of(solid).points.select { |feature, _| in_table?(feature) }
           end.map { |feature, points| [feature, points.map { |point| spot(point) }] }
         end
 
@@ -162,16 +165,17 @@ module VastLattice
           end
         end
 
-        # How a span is said: its own way, or its view's.
+        # How a span is said: its own way, or its view's. What is said otherwise in one direction is in no table.
         def way(span)
           own = chosen(span).shown
           return own unless own == 'yes'
 
-          template.dimensions == 'yes' ? 'edge' : template.dimensions
+          edge = template.dimensions == 'yes' || (template.dimensions == 'table' && !in_table?(span.feature))
+          edge ? 'edge' : template.dimensions
         end
 
+        def in_table?(feature) = AXES.all? { |axis| product.sheet.dimension(feature.name, axis).shown == 'yes' }
         def chosen(span) = product.sheet.dimension(span.feature.name, span.of)
-        def own_way(feature, axis) = product.sheet.dimension(feature.name, axis).shown
 
         # Centre lines of whole circles that are large enough for them: 2 mm past the circle (ISO 128-2).
         def extra(scale)
