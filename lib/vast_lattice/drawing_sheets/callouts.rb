@@ -10,8 +10,9 @@ module VastLattice
       AT = 4.0
       ARROW = 8.0
       HEAD = 3.0
+      SLOPE = 0.2
       CHORDS = 72
-      private_constant :FROM, :TILL, :AT, :ARROW, :HEAD, :CHORDS
+      private_constant :FROM, :TILL, :AT, :ARROW, :HEAD, :SLOPE, :CHORDS
 
       # Whether a view shows where a section goes.
       def self.shows?(view, section)
@@ -63,10 +64,7 @@ module VastLattice
 
       def arrow(tip, way)
         back = [0, 1].map { |axis| tip[axis] - (way[axis] * ARROW) }
-        sides = [1, -1].map do |side|
-          [tip[0] - (way[0] * HEAD) - (way[1] * HEAD * 0.2 * side), tip[1] - (way[1] * HEAD) + (way[0] * HEAD * 0.2 * side)]
-        end
-        [mark(back, tip, :dimension), Drawing::Marks::Area.new(rings: [[tip, *sides]])]
+        [mark(back, tip, :dimension), Drawing::Marks::Area.new(rings: [Arrowhead.ring(tip, way, HEAD, SLOPE)])]
       end
 
       def mark(from, till, role) = Drawing::Marks::Line.new(from: from, till: till, role: role)

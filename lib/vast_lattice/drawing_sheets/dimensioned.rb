@@ -12,6 +12,7 @@ module VastLattice
       # Above its line.
       OVER = 0.8
       ARROW = 2.5
+      SLOPE = 0.13
       APART = 1.5
       NEAR = 1e-6
 
@@ -197,9 +198,7 @@ module VastLattice
 
       def arrows(low, high, at, tight, span)
         [[low, tight ? 1 : -1], [high, tight ? -1 : 1]].map do |tip, way|
-          back = tip - (ARROW * way)
-          ring = [[tip, at], [back, at + (ARROW * 0.13)], [back, at - (ARROW * 0.13)]]
-          Drawing::Marks::Area.new(rings: [ring], owner: span.owner, of: span.of)
+          Drawing::Marks::Area.new(rings: [Arrowhead.ring([tip, at], [way, 0], ARROW, SLOPE)], owner: span.owner, of: span.of)
         end
       end
 

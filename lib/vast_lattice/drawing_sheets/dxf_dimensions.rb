@@ -61,7 +61,7 @@ module VastLattice
          *point(14, measure.till), [50, measure.upright ? 90.0 : 0.0], [100, 'AcDbRotatedDimension']]
       end
 
-      def point(code, (x, y)) = [[code, x.to_f], [code + 10, y.to_f], [code + 20, 0.0]]
+      def point(code, place) = DXFWriter.point(code, place)
     end
   end
 end

@@ -16,6 +16,9 @@ module VastLattice
       SPACES = %w[*Model_Space *Paper_Space].freeze
       private_constant :WIDTHS, :ALIGNED, :SPACES
 
+      # Pairs of a place [x, y] by the code of its first number.
+      def self.point(code, (x, y)) = [[code, x.to_f], [code + 10, y.to_f], [code + 20, 0.0]]
+
       # +real+ says whether dimensions are such.
       def initialize(pages, real: false)
         @pages = pages
@@ -148,7 +151,7 @@ module VastLattice
         [[0, type], [5, handle], [330, owner], [100, 'AcDbEntity'], [8, LAYERS[role]], [100, kind]]
       end
 
-      def point(code, (x, y)) = [[code, x.to_f], [code + 10, y.to_f], [code + 20, 0.0]]
+      def point(code, place) = DXFWriter.point(code, place)
 
       # Shades and pictures are for the eye alone.
       def drawn(mark, owner)

@@ -17,6 +17,7 @@ module VastLattice
       # The radius of the circle of a position; the length of its arrow, mm.
       ROUND = 4.5
       ARROW = 2.5
+      SLOPE = 0.15
 
       # What has a box, for Drawing::Grid.
       Stroke = Struct.new(:ends) do
@@ -97,11 +98,8 @@ module VastLattice
 
       def arrow(tip, from, owner)
         length = Math.hypot(from[0] - tip[0], from[1] - tip[1])
-        over, up = [0, 1].map { |axis| (from[axis] - tip[axis]) / length }
-        ends = [1, -1].map do |side|
-          [tip[0] + (over * ARROW) - (up * ARROW * 0.15 * side), tip[1] + (up * ARROW) + (over * ARROW * 0.15 * side)]
-        end
-        Drawing::Marks::Area.new(rings: [[tip, *ends]], owner: owner)
+        way = [0, 1].map { |axis| (tip[axis] - from[axis]) / length }
+        Drawing::Marks::Area.new(rings: [Arrowhead.ring(tip, way, ARROW, SLOPE)], owner: owner)
       end
 
       def text(letter, at:, owner: nil)

@@ -5,6 +5,9 @@ module VastLattice
     # How places of features are said along an axis of a view: each from where the engineer measured it, one after the other from the
     # edge (chain dimensioning), all from the edge along one line (superimposed running dimensioning, ISO 129-1), or in a table.
     class Places
+      NEAR = 1e-6
+      private_constant :NEAR
+
       # A place that is said from the origin: how far it is, mm, its foot across the axis, and its text.
       Run = Struct.new(:feature, :at, :foot, :text, :of)
 
@@ -38,9 +41,6 @@ module VastLattice
 
       # Rows of features that are said from one origin keep their line.
       def rows(way) = of(way).select { |span| span.of == 'row' }
-
-      NEAR = 1e-6
-      private_constant :NEAR
 
       private
 

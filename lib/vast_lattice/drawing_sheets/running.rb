@@ -41,8 +41,7 @@ module VastLattice
       end
 
       def of(run, place, at)
-        back = run.at - Dimensioned::ARROW
-        ring = [[run.at, at], [back, at + (Dimensioned::ARROW * 0.13)], [back, at - (Dimensioned::ARROW * 0.13)]]
+        ring = Arrowhead.ring([run.at, at], [1, 0], Dimensioned::ARROW, Dimensioned::SLOPE)
         [stroke([run.at, run.foot + 1], [run.at, at + BEND], run), stroke([run.at, at + BEND], [place, at + PAST], run),
          Drawing::Marks::Area.new(rings: [ring], owner: run.feature.name, of: run.of),
          text(run, place + (Dimensioned::TEXT / 2), at + TEXTS)]
