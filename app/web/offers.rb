@@ -47,7 +47,6 @@ module VastLattice
       def sheet_sizes = Family::DrawingSheet::SIZES.to_a
       def sheet_projections = Family::DrawingSheet::PROJECTIONS.to_a
       def sheet_hidden = Family::DrawingSheet::HIDDEN.to_a
-      def sheet_measured = Family::DrawingSheet::MEASURED.to_a
       def sheet_ways = Family::DrawingSheet::WAYS.to_a
       def sheet_lists = Family::DrawingSheet::LISTS.to_a
       def actions = Family::Form::ACTIONS

@@ -75,6 +75,7 @@ module VastLattice
       end
 
       def sheet_view_through?(view) = Family::SHEET_VIEWS.fetch(view.kind).through?
+      def sheet_view_measured(view) = Family::SHEET_VIEWS.fetch(view.kind).measured.to_a
       def sheet_view_across?(view) = Family::SHEET_VIEWS.fetch(view.kind).across?
 
       # Fields of the title block that can be written, [name, heading], and what stands there where nothing is.

@@ -8,6 +8,9 @@ module VastLattice
         KIND = 'flat'
         TITLE = 'Flat pattern'
 
+        # What it measures over all.
+        def self.measured = { 'yes' => 'yes', 'no' => 'no' }
+
         def drawn? = !solid.nil? && super
         def frame = nil
 

@@ -18,6 +18,7 @@ module VastLattice
         TITLES = { 'front' => 'Front', 'top' => 'From the top', 'end' => 'Right end', 'bottom' => 'From below', 'back' => 'Back' }.freeze
 
         def self.projected? = true
+        def self.measured = Family::DrawingSheet::MEASURED
 
         # Each of the sides is a kind.
         def self.all

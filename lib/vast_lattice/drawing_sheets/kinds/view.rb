@@ -21,6 +21,9 @@ module VastLattice
           def projected? = false
           def through? = false
           def across? = false
+
+          # Ways in which it can have dimensions, with their words; none where it has none.
+          def measured = {}
         end
 
         attr_reader :template, :product
