@@ -196,7 +196,7 @@ module VastLattice
       return view_of(name, solids, options) unless name == 'flat'
 
       folded = solids.find { |solid| solid.blank.flat && (options[:part].nil? || options[:part] == solid.part.name) }
-      folded && Drawing::FlatView.new(folded, **options, display: outcome.display).to_svg
+      folded && Drawing::FlatView.new(folded, **options, display: outcome.display).view.to_svg
     end
 
     # Parts that stand before each other are drawn as what they hide; one alone with all its dimensions.
@@ -205,7 +205,7 @@ module VastLattice
         options[:part] && solid.path.empty? && solid.part.name == options[:part]
       end
       kind = many ? Drawing::AssemblyView : Drawing::ModelView
-      kind.new(solids, outcome, view: name, **options).to_svg
+      kind.new(solids, outcome, view: name, **options).view&.to_svg
     end
   end
 end

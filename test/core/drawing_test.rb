@@ -56,6 +56,22 @@ class DrawingTest < CoreCase
     assert_in_delta whole, from_left, 0.01
   end
 
+  # A view is data: faces and openings are outlines in mm of the model, by roles; strokes come from the writer alone.
+  def test_a_view_is_data
+    view = Drawing::ModelView.new(result.model.bodies, result.outcome).view
+    marks = view.marks.flat_map { |mark| inside(mark) }
+    face = marks.find { |mark| mark.is_a?(Drawing::Canvas::Shape) && mark.role == :face && mark.loops.first.box.width > 150 }
+    assert_equal [200.0, 100.0], face.loops.first.box.then { |box| [box.width, box.height] }
+    row = view.marks.find { |mark| mark.is_a?(Drawing::Canvas::Group) && mark.about[:data_feature] == 'row' }
+    assert_equal [[:feature, [4.0] * 4]], row.marks.grep(Drawing::Canvas::Shape).reject { |mark| mark.role == :centre }
+                                             .map { |mark| [mark.role, mark.loops.map { |loop| loop.circle.last }] }
+    plain = view.dup.tap { |own| own.strokes = Drawing::Strokes::BY_ROLE.transform_values { {} } }
+
+    assert_empty read(plain.to_svg).xpath('//*[@stroke-width]')
+  end
+
+  def inside(mark) = mark.is_a?(Drawing::Canvas::Group) ? mark.marks.flat_map { |own| inside(own) } : [mark]
+
   # Hidden features are not drawn, nor those above the tier; they count all the same.
   def test_what_is_drawn
     assert_equal %w[blind boss fine row], features(svg).sort

@@ -1,37 +1,47 @@
 # frozen_string_literal: true
 
-require 'cgi'
-
 module VastLattice
   module Drawing
-    # A small drawing surface that writes SVG. Coordinates are pixels, y downwards. Colours and widths are
-    # presentation attributes, so that a picture needs no style sheet and a page may still restyle it.
+    # Collects what a picture on the screen is made of, as data: each mark has a role, which ScreenWriter turns into strokes and fillings
+    # (Strokes). What belongs to the model is in mm, y upwards; what is as large on every picture (arrows, texts, leaders) in pixels from
+    # its upper left corner.
     class Canvas
+      # Of the model, mm: outlines (Geometry::Loops) and rings of points, and +lines+ [[from, till], …], all moved to +at+; filled in a
+      # +colour+, if it has one, in a +tone+ as of Shade (or :across and :upwards, of what is round; Shading).
+      Shape = Struct.new(:role, :loops, :rings, :lines, :at, :colour, :tone)
+      # Pixels: a line through points, a filled circle, and text; texts stand upright or are +turned+ to be read from the right.
+      Trace = Struct.new(:role, :points, :closed)
+      Dot = Struct.new(:role, :at, :radius)
+      Words = Struct.new(:role, :at, :words, :turned, :letters)
+      # Marks that belong together: a +title+, which is read out and shown on hovering, and what a page is told +about+ them.
+      Group = Struct.new(:marks, :title, :about)
+
+      attr_reader :marks
+
       def initialize
         @marks = []
       end
 
-      def line(from_x, from_y, to_x, to_y, **attributes)
-        tag('line', x1: from_x, y1: from_y, x2: to_x, y2: to_y, **attributes)
+      # Nothing where there is nothing to draw.
+      def shape(role, loops: [], rings: [], lines: [], at: nil, colour: nil, tone: nil)
+        @marks << Shape.new(role, loops, rings, lines, at, colour, tone) unless loops.empty? && rings.empty? && lines.empty?
       end
 
-      def path(data, **attributes) = tag('path', d: data, **attributes)
+      def line(role, from, till) = @marks << Trace.new(role, [from, till], false)
+      def trace(role, points, closed: false) = @marks << Trace.new(role, points, closed)
+      def dot(role, at, radius) = @marks << Dot.new(role, at, radius)
 
-      # What others refer to by url(#id), as SVG.
-      def definitions(svg) = @marks << "<defs>#{svg}</defs>"
+      # Text whose middle is at a point; as large as its role says, or with +letters+ of so many px.
+      def words(role, at, words, turned: false, letters: nil) = @marks << Words.new(role, at, words, turned, letters)
 
-      # Text anchored in the middle unless said otherwise.
-      def text(at_x, at_y, content, **attributes)
-        given = { x: at_x, y: at_y, text_anchor: 'middle', **attributes }
-        @marks << "<text#{attributes_text(given)}>#{CGI.escapeHTML(content.to_s)}</text>"
-      end
-
-      # A group; what the block draws is inside. A +title+ is read out and shown on hovering.
-      def group(title: nil, **attributes)
-        @marks << "<g#{attributes_text(attributes)}>"
-        @marks << "<title>#{CGI.escapeHTML(title)}</title>" if title
+      # A group; what the block draws is inside.
+      def group(title: nil, **about)
+        around = @marks
+        @marks = []
         yield
-        @marks << '</g>'
+        around << Group.new(@marks, title, about)
+      ensure
+        @marks = around
       end
 
       # The group of a feature. In an +interactive+ picture it can be chosen by mouse and by keyboard; +spoken+ is what is
@@ -39,33 +49,6 @@ module VastLattice
       def feature(feature, interactive:, spoken: feature.feature.title, &block)
         hand = interactive ? { tabindex: 0, role: 'button', aria_label: spoken } : {}
         group(class: 'feature', data_feature: feature.name, title: feature.feature.title, **hand, &block)
-      end
-
-      # The whole picture.
-      # +data+ are further attributes of the picture.
-      def to_svg(width, height, label, role: 'img', **data)
-        given = { role: role, aria_label: label, **data }
-        %(<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 #{number(width)} #{number(height)}" ) +
-          %(width="#{number(width)}" height="#{number(height)}"#{attributes_text(given)}>) +
-          "#{@marks.join("\n")}</svg>\n"
-      end
-
-      private
-
-      def tag(name, **attributes)
-        @marks << "<#{name}#{attributes_text(attributes)}/>"
-      end
-
-      def attributes_text(attributes)
-        attributes.map do |name, value|
-          %( #{name.to_s.tr('_', '-')}="#{CGI.escapeHTML(value.is_a?(Float) ? number(value) : value.to_s)}")
-        end.join
-      end
-
-      def number(value)
-        rounded = value.round(2)
-        whole = rounded.to_i
-        rounded == whole ? whole.to_s : rounded.to_s
       end
     end
   end

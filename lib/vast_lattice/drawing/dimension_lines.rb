@@ -5,14 +5,9 @@ module VastLattice
     # Dimension lines by the conventions of ISO 129-1: thin continuous lines, extension lines that pass
     # the dimension line, slender filled arrowheads, the text above the line, read from below or right.
     class DimensionLines
-      INK = '#2d3a4a'
-      THIN = 0.7
       ARROW = 7.0
       PAST = 3.0
       GAP = 2.0
-      # Lines that pass below a text leave it readable.
-      TEXT = { font_size: 11, fill: INK, class: 'dimension-text', stroke: '#ffffff', stroke_width: 3, stroke_opacity: 0.85,
-               paint_order: 'stroke' }.freeze
       # Below this length the arrows point inwards from outside.
       TIGHT = 22.0
 
@@ -46,28 +41,26 @@ module VastLattice
       # From x to x at height +at+; extension lines rise from the heights +feet+ (pixels).
       def horizontal(from, till, at, feet, text)
         [from, till].zip(feet).each { |x, foot| extension(x, foot, x, at) }
-        span(from, till) { |a, b| @canvas.line(a, at, b, at, **stroke) }
+        span(from, till) { |a, b| @canvas.line(:dimension, [a, at], [b, at]) }
         arrows(from, till).each { |x, way| arrow(x, at, way, 0) }
-        @canvas.text(DimensionLines.reach(*[from, till].minmax, text, @width).first, at - 3, text, **TEXT)
+        @canvas.words(:dimension_text, [DimensionLines.reach(*[from, till].minmax, text, @width).first, at - 3], text)
       end
 
       # From y to y at the position +at+; extension lines start at the positions +feet+.
       def vertical(from, till, at, feet, text)
         [from, till].zip(feet).each { |y, foot| extension(foot, y, at, y) }
-        span(from, till) { |a, b| @canvas.line(at, a, at, b, **stroke) }
+        span(from, till) { |a, b| @canvas.line(:dimension, [at, a], [at, b]) }
         arrows(from, till).each { |y, way| arrow(at, y, 0, way) }
         middle, = DimensionLines.reach(*[from, till].minmax, text, @height)
-        @canvas.text(at - 3, middle, text, transform: "rotate(-90 #{(at - 3).round(2)} #{middle.round(2)})", **TEXT)
+        @canvas.words(:dimension_text, [at - 3, middle], text, turned: true)
       end
 
       private
 
-      def stroke = { stroke: INK, stroke_width: THIN }
-
       def extension(from_x, from_y, to_x, to_y)
         way_x = to_x <=> from_x
         way_y = to_y <=> from_y
-        @canvas.line(from_x + (GAP * way_x), from_y + (GAP * way_y), to_x + (PAST * way_x), to_y + (PAST * way_y), **stroke)
+        @canvas.line(:dimension, [from_x + (GAP * way_x), from_y + (GAP * way_y)], [to_x + (PAST * way_x), to_y + (PAST * way_y)])
       end
 
       # The line itself; longer than the dimension where the arrows stand outside.
@@ -89,8 +82,7 @@ module VastLattice
         back_y = tip_y - (ARROW * way_y)
         half = ARROW * 0.13
         corners = [[back_x + (half * way_y), back_y + (half * way_x)], [back_x - (half * way_y), back_y - (half * way_x)]]
-        points = [[tip_x, tip_y], *corners].map { |x, y| "#{x.round(2)} #{y.round(2)}" }
-        @canvas.path("M#{points.join('L')}Z", fill: INK)
+        @canvas.trace(:arrow, [[tip_x, tip_y], *corners], closed: true)
       end
     end
   end

@@ -9,7 +9,6 @@ module VastLattice
       SMALLEST = 7.0
       # Centre lines reach past what they mark by so many px.
       OVER = 4.0
-      STYLE = { fill: 'none', stroke: ModelView::CENTRE, stroke_width: 0.6, stroke_dasharray: '7 2 1.5 2' }.freeze
 
       def initialize(canvas, paper, view, solid, interactive)
         @canvas = canvas
@@ -25,10 +24,8 @@ module VastLattice
 
       # Features that are not there yet.
       def draw_later(features)
-        data = features.flat_map { |feature| outlines(feature, seen(feature)) }.join
-        return if data.empty?
-
-        @canvas.path(data, class: 'later', fill: 'none', stroke: ModelView::EDGE, stroke_width: 0.8, stroke_dasharray: '2 3', opacity: 0.45)
+        loops, rings = features.map { |feature| outlines(feature, seen(feature)) }.transpose.map { |all| all.flatten(1) }
+        @canvas.shape(:later, loops: loops.to_a, rings: rings.to_a)
       end
 
       private
@@ -40,15 +37,16 @@ module VastLattice
         level?(feature) ? seen_loops(feature) : []
       end
 
-      def outlines(feature, loops) = loops.to_a.empty? ? shapes(feature) : loops.map { |loop| @paper.loop_path(loop) }
+      # Its outlines, [loops, rings of points], mm of the view.
+      def outlines(feature, loops) = loops.to_a.empty? ? shapes(feature).partition { |own| own.is_a?(Geometry::Loop) } : [loops, []]
 
       def mark(feature)
         loops = seen(feature)
-        drawn = outlines(feature, loops)
-        return if drawn.empty?
+        outer, rings = outlines(feature, loops)
+        return if outer.empty? && rings.empty?
 
         @canvas.feature(feature, interactive: @interactive, spoken: spoken(feature)) do
-          @canvas.path(drawn.join, fill: 'transparent', stroke: ModelView::EDGE, stroke_width: 1.2, **dash(feature))
+          @canvas.shape(role(feature), loops: outer, rings: rings)
           centre_lines(feature, loops)
           write(feature) if feature.kind.role == :mark && level?(feature)
         end
@@ -59,10 +57,10 @@ module VastLattice
         [feature.feature.title, feature.kind.role == :mark ? feature.numbers.measures['text'] : ''].reject(&:empty?).join(': ')
       end
 
-      def dash(feature)
-        return { stroke_dasharray: '3 2', stroke_width: 0.7 } unless feature.seat && level?(feature)
+      def role(feature)
+        return :feature_aside unless feature.seat && level?(feature)
 
-        towards?(feature) && feature.relations.all?(:inside) ? {} : { stroke_dasharray: '3 2' }
+        towards?(feature) && feature.relations.all?(:inside) ? :feature : :feature_behind
       end
 
       def wall_frame(feature) = feature.seat.frame.within(@solid.frame)
@@ -75,11 +73,11 @@ module VastLattice
         feature.loops.map { |loop| frame.carry(loop, @view) }
       end
 
-      # What is seen of a feature whose face one does not look onto, or that has none.
+      # What is seen of a feature whose face one does not look onto, or that has none: Loops, and rings of points.
       def shapes(feature)
         return flange(feature) + turned(feature) unless feature.seat
 
-        feature.pieces.flat_map { |piece| silhouettes(piece) }.map { |ring| @paper.ring_path(ring) }
+        feature.pieces.flat_map { |piece| silhouettes(piece) }
       end
 
       # The outlines of a piece seen from elsewhere: of each of its layers within the part, the hull of its corners.
@@ -121,41 +119,41 @@ module VastLattice
 
       # What was turned: a stretch of the part from the side, a circle from its end.
       def turned(feature)
+        axis = @solid.frame.u
+        across = Geometry::Vector.cross(@view.n, axis)
         @solid.blank.zones.fetch(feature.name, []).map do |from, till, radius|
-          axis = @solid.frame.u
-          sideways = Geometry::Vector.cross(@view.n, axis)
-          next @paper.circle_path(*@view.local(@solid.frame.point(from, 0.0)).first(2), radius) if Geometry::Vector.length(sideways) < 1e-6
+          ends = [from, till].map { |x| @solid.frame.point(x, 0.0) }
+          next Geometry::Loop.circle(radius * 2).move(*@view.local(ends.first).first(2)) if Geometry::Vector.length(across) < 1e-6
 
-          corners = [[from, -radius], [till, -radius], [till, radius], [from, radius]].map do |x, reach|
-            @view.local(Geometry::Vector.along(@solid.frame.point(x, 0.0), Geometry::Vector.unit(sideways), reach)).first(2)
-          end
-          @paper.ring_path(corners)
+          sideways = Geometry::Vector.unit(across)
+          corners = [[0, -radius], [1, -radius], [1, radius], [0, radius]]
+          corners.map { |at, reach| @view.local(Geometry::Vector.along(ends[at], sideways, reach)).first(2) }
         end
       end
 
       def face_shape(face)
         frame = face.frame.within(@solid.frame)
-        return @paper.loop_path(frame.carry(face.profile.outer, @view)) if frame.parallel?(@view.n)
+        return frame.carry(face.profile.outer, @view) if frame.parallel?(@view.n)
 
         ring = face.profile.outer.polygon(36).map { |x, y| @view.local(frame.point(x, y)).first(2) }
         hull = Geometry::Planar.hull(ring)
-        hull && @paper.ring_path(Geometry::Planar.rings(hull).first.first)
+        hull && Geometry::Planar.rings(hull).first.first
       end
 
       def centre_lines(feature, loops)
         return unless feature.seat
 
-        lines = loops.any? ? loops.filter_map { |loop| crossed(loop.box) } : feature.pieces.filter_map { |piece| axis(piece) }
-        @canvas.path(lines.join, **STYLE) if lines.any?
+        lines = loops.any? ? loops.flat_map { |loop| crossed(loop.box) } : feature.pieces.filter_map { |piece| axis(piece) }
+        @canvas.shape(:centre, lines: lines)
       end
 
       # Crossed chain lines, where they can be told apart.
       def crossed(box)
-        return if [box.width, box.height].min * @paper.scale < SMALLEST
+        return [] if [box.width, box.height].min * @paper.scale < SMALLEST
 
         x, y = box.middle
         over = OVER / @paper.scale
-        @paper.line_path([box.left - over, y], [box.right + over, y]) + @paper.line_path([x, box.bottom - over], [x, box.top + over])
+        [[[box.left - over, y], [box.right + over, y]], [[x, box.bottom - over], [x, box.top + over]]]
       end
 
       # The middle of a piece along its axis, seen from the side.
@@ -167,7 +165,7 @@ module VastLattice
         return if length < 1e-3
 
         step = [0, 1].map { |at| (till[at] - from[at]) / length * OVER / @paper.scale }
-        @paper.line_path([from[0] - step[0], from[1] - step[1]], [till[0] + step[0], till[1] + step[1]])
+        [[from[0] - step[0], from[1] - step[1]], [till[0] + step[0], till[1] + step[1]]]
       end
 
       def axis_ends(piece)
@@ -185,8 +183,7 @@ module VastLattice
         size = [height * @paper.scale / 0.7, 3.0].max
         feature.loops.each do |loop|
           x, y = wall_frame(feature).carry(loop, @view).box.middle
-          @canvas.text(@paper.x(x), @paper.y(y) + (size * 0.35), text,
-                       font_size: size.round(1), fill: ModelView::EDGE, class: 'engraved')
+          @canvas.words(:engraved, [@paper.x(x), @paper.y(y) + (size * 0.35)], text, letters: size.round(1))
         end
       end
     end

@@ -2,7 +2,7 @@
 
 module VastLattice
   module Drawing
-    # The flat pattern of a folded sheet as SVG: its outline, the openings where they come to lie, bend lines with their angle,
+    # The flat pattern of a folded sheet for the screen: its outline, the openings where they come to lie, bend lines with their angle,
     # direction and inner radius, and the length and width of the sheet that it needs.
     class FlatView
       MARGIN = 46.0
@@ -28,18 +28,18 @@ module VastLattice
         [xs.max - xs.min, ys.max - ys.min]
       end
 
-      def to_svg
+      # The View.
+      def view
         lay_out
-        @canvas.path(rings.flat_map { |outer, holes| [outer, *holes] }.map { |ring| @paper.ring_path(ring) }.join,
-                     class: 'face', fill: @solid.colour, fill_rule: 'evenodd', stroke: ModelView::EDGE, stroke_width: 1.5,
-                     stroke_linejoin: 'round')
-        bends
+        @canvas.shape(:face, rings: rings.flat_map { |outer, holes| [outer, *holes] }, colour: @solid.colour)
+        @canvas.shape(:bend, lines: @flat.bends.map { |bend| bend.line.each_slice(2).to_a })
         features
         dimensions
         @notes.draw(@canvas, @paper.y(@box.bottom) + BELOW) do |note, drawing|
           @canvas.group(class: 'dimension', data_dimensions_of: note.feature, &drawing)
         end
-        @canvas.to_svg(@width, @height, "Flat pattern of #{@solid.part.title}", role: @interactive ? 'group' : 'img')
+        View.new(marks: @canvas.marks, paper: @paper, width: @width, height: @height, label: "Flat pattern of #{@solid.part.title}",
+                 interactive: @interactive)
       end
 
       # The outer rings with their holes, without the openings of features.
@@ -73,19 +73,9 @@ module VastLattice
         @height = [@wanted || 0, @paper.y(@box.bottom) + BELOW + @notes.lay_out(@paper)].max
       end
 
-      def bends
-        @flat.bends.map(&:line).each do |from_x, from_y, till_x, till_y|
-          @canvas.line(@paper.x(from_x), @paper.y(from_y), @paper.x(till_x), @paper.y(till_y), stroke: ModelView::CENTRE, stroke_width: 0.8,
-                                                                                               stroke_dasharray: '9 2 1.5 2 1.5 2')
-        end
-      end
-
       def features
         openings.each do |feature, loops|
-          @canvas.feature(feature, interactive: @interactive) do
-            data = loops.map { |loop| @paper.loop_path(loop) }.join
-            @canvas.path(data, fill: '#ffffff', stroke: ModelView::EDGE, stroke_width: 1.2)
-          end
+          @canvas.feature(feature, interactive: @interactive) { @canvas.shape(:opening, loops: loops) }
         end
       end
 

@@ -12,7 +12,6 @@ module VastLattice
       # Break lines reach past the part, and zigzag by so many px.
       OVER = 7.0
       ZIGZAG = 5.0
-      STYLE = { fill: 'none', stroke: DimensionLines::INK, stroke_width: 0.9, class: 'break-line' }.freeze
 
       # The Gap of what fills a Box, or nil where that is not slender.
       def self.of(box)
@@ -43,9 +42,9 @@ module VastLattice
         near, far = x? ? [paper.x(from), paper.x(till)] : [paper.y(from), paper.y(till)]
         ends = x? ? [paper.y(box.top) - OVER, paper.y(box.bottom) + OVER] : [paper.x(box.left) - OVER, paper.x(box.right) + OVER]
         canvas.group(class: 'break') do
-          cover = path([near, ends.first], [far, ends.first], [far, ends.last], [near, ends.last])
-          canvas.path("#{cover}Z", fill: '#ffffff', class: 'break-cover')
-          [near, far].each { |at| canvas.path(zigzag(at, *ends), **STYLE) }
+          cover = pixels([near, ends.first], [far, ends.first], [far, ends.last], [near, ends.last])
+          canvas.trace(:break_cover, cover, closed: true)
+          [near, far].each { |at| canvas.trace(:break_line, zigzag(at, *ends)) }
         end
       end
 
@@ -53,18 +52,15 @@ module VastLattice
 
       def x? = axis == :x
 
-      # Path data through points [along, across].
-      def path(*points)
-        pixels = points.map { |along, across| x? ? [along, across] : [across, along] }
-        "M#{pixels.map { |pair| pair.map { |part| part.round(2) }.join(' ') }.join('L')}"
-      end
+      # Points [along, across] as [x, y].
+      def pixels(*points) = x? ? points : points.map(&:reverse)
 
       # A thin line with a zigzag in its middle.
       def zigzag(at, from, till)
         middle = (from + till) / 2
         half = ZIGZAG / 2
-        path([at, from], [at, middle - ZIGZAG], [at - ZIGZAG, middle - half], [at + ZIGZAG, middle + half], [at, middle + ZIGZAG],
-             [at, till])
+        pixels([at, from], [at, middle - ZIGZAG], [at - ZIGZAG, middle - half], [at + ZIGZAG, middle + half], [at, middle + ZIGZAG],
+               [at, till])
       end
     end
   end

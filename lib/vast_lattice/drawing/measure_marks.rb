@@ -4,8 +4,6 @@ module VastLattice
   module Drawing
     # Marks in a view between which distances can be measured: centres, edges and faces that Geometry::Measuring knows.
     class MeasureMarks
-      INK = '#7a2e55'
-
       def initialize(canvas, paper, view, solids)
         @canvas = canvas
         @paper = paper
@@ -33,9 +31,11 @@ module VastLattice
       def hand(item) = { class: "measure measure-#{item.kind}", data_measure: item.id, tabindex: 0, role: 'button', aria_label: item.label }
 
       def spot(item, point)
+        x, y = point
         @canvas.group(title: item.label, **hand(item)) do
-          @canvas.path("M#{point[0] - 3.5} #{point[1]}h7M#{point[0]} #{point[1] - 3.5}v7", stroke: INK, stroke_width: 1.2, fill: 'none')
-          @canvas.path("M#{point[0] - 5} #{point[1] - 5}h10v10h-10Z", fill: 'transparent')
+          @canvas.line(:spot, [x - 3.5, y], [x + 3.5, y])
+          @canvas.line(:spot, [x, y - 3.5], [x, y + 3.5])
+          square(:spot_room, x, y, 5)
         end
       end
 
@@ -43,8 +43,8 @@ module VastLattice
         return if Math.hypot(till[0] - from[0], till[1] - from[1]) < 4
 
         @canvas.group(title: item.label, **hand(item)) do
-          @canvas.line(*from, *till, stroke: INK, stroke_width: 5, stroke_opacity: 0.01)
-          @canvas.line(*from, *till, stroke: INK, stroke_width: 1.2, class: 'measure-line')
+          @canvas.line(:spot_edge_room, from, till)
+          @canvas.line(:spot_edge, from, till)
         end
       end
 
@@ -52,10 +52,12 @@ module VastLattice
       def face(item, points)
         x = points.sum(&:first) / points.size
         y = points.sum(&:last) / points.size
-        @canvas.group(title: item.label, **hand(item)) do
-          @canvas.path("M#{(x - 4).round(2)} #{(y - 4).round(2)}h8v8h-8Z", stroke: INK, stroke_width: 1.2, fill: '#ffffff',
-                                                                           fill_opacity: 0.7)
-        end
+        @canvas.group(title: item.label, **hand(item)) { square(:spot_face, x, y, 4) }
+      end
+
+      def square(role, at_x, at_y, half)
+        corners = [[-half, -half], [half, -half], [half, half], [-half, half]].map { |x, y| [at_x + x, at_y + y] }
+        @canvas.trace(role, corners, closed: true)
       end
     end
   end

@@ -2,7 +2,7 @@
 
 module VastLattice
   module Drawing
-    # A view of a model as SVG: visible and hidden edges, centre lines, and dimensions drawn from the edge they are
+    # A view of a model for the screen: visible and hidden edges, centre lines, and dimensions drawn from the edge they are
     # measured from (ISO 128 kinds of lines, ISO 129 dimensions).
     #
     # +texts+ says how dimensions read: :number, :name or :formula. In an +interactive+ picture features can be
@@ -14,14 +14,10 @@ module VastLattice
     # have yet; they are faint. Of components those within +only+ are drawn, and none of those
     # +without+. A section is +cut+ across an +axis+ (x, y, z), at a share of the length along it.
     class ModelView
-      EDGE = '#1d2733'
-      HIDDEN = '#5b6875'
-      CENTRE = '#7a6a4f'
       MARGIN = 8.0
       TALLEST = 300.0
       # The part is never drawn in less, px.
       LEAST = 40.0
-      HATCH = 'M0 6 L6 0'
 
       # Everything that decides how a view looks.
       Options = Struct.new(:view, :width, :tallest, :texts, :dimensions, :interactive, :measurable, :tier, :part, :hidden, :cut,
@@ -44,20 +40,18 @@ module VastLattice
         @canvas = Canvas.new
       end
 
-      # The picture, or nil where nothing is shown.
-      def to_svg
+      # The View, or nil where nothing is shown.
+      def view
         return if @solids.empty?
 
         lay_out
-        @canvas.definitions(hatching) if section?
         @layers = sorted.map { |solid| [solid, Painting.new(cut(solid), @view)] }
         @layers.each { |solid, painting| paint(solid, painting) }
         gap&.draw(@canvas, @paper, box)
         @canvas.group(class: 'dimensions') { @dimensions.draw } if @dimensions
         MeasureMarks.new(@canvas, @paper, @view, @solids).draw if @options.measurable
-        @canvas.to_svg(@options.width, @height, label, role: @options.interactive ? 'group' : 'img',
-                                                       data_scale: @paper.scale.round(6).to_s, data_left: @paper.left,
-                                                       data_base: @paper.base, **told_gap)
+        View.new(marks: @canvas.marks, paper: @paper, width: @options.width, height: @height, label: label,
+                 interactive: @options.interactive, about: { **@paper.told, **told_gap })
       end
 
       private
@@ -130,11 +124,6 @@ module VastLattice
         [paper, @options.height || ((2 * MARGIN) + paper.y(box.bottom) - paper.y(box.top))]
       end
 
-      def hatching
-        line = %(<path d="#{HATCH}" stroke="#{EDGE}" stroke-width="0.7"/>)
-        %(<pattern id="hatch" width="6" height="6" patternUnits="userSpaceOnUse">#{line}</pattern>)
-      end
-
       def paint(solid, painting)
         @canvas.group(class: 'part', data_part: solid.part.name) do
           painting.patches.each { |patch| paint_patch(patch, solid.colour) }
@@ -146,35 +135,21 @@ module VastLattice
       end
 
       def paint_patch(patch, colour)
-        return paint_face(patch, colour) if patch.loops.any?
+        shape = { loops: patch.loops, rings: patch.rings }
+        if patch.loops.any?
+          @canvas.shape(patch.edges.empty? ? :face : :bare_face, **shape, colour: colour)
+        else
+          @canvas.shape(:shade, **shape, colour: colour, tone: patch.tone)
+        end
+        @canvas.shape(:hatch, **shape) if patch.owner == Geometry::Solid::SECTION
+        return if patch.edges.empty?
 
-        shade = Shade.of(colour, patch.tone)
-        data = patch.rings.map { |ring| @paper.ring_path(ring) }.join
-        @canvas.path(data, fill: shade, fill_rule: 'evenodd', stroke: shade, stroke_width: 0.4)
-        hatch(data) if patch.owner == Geometry::Solid::SECTION
-        edges = lines(patch.edges)
-        @canvas.path(edges, fill: 'none', stroke: EDGE, stroke_width: 1.3, stroke_linecap: 'round') unless edges.empty?
+        patch.loops.any? ? @canvas.shape(:outline, loops: patch.lined, lines: patch.edges) : @canvas.shape(:edge, lines: patch.edges)
       end
-
-      def paint_face(patch, colour)
-        data = patch.loops.map { |loop| @paper.loop_path(loop) }.join
-        line = { stroke: EDGE, stroke_width: 1.5, stroke_linejoin: 'round' }
-        lined = patch.edges.empty?
-        @canvas.path(data, class: 'face', fill: colour, fill_rule: 'evenodd', **(lined ? line : {}))
-        @canvas.path(patch.lined.map { |loop| @paper.loop_path(loop) }.join + lines(patch.edges), fill: 'none', **line) unless lined
-        hatch(data) if patch.owner == Geometry::Solid::SECTION
-      end
-
-      def lines(edges) = edges.map { |edge| @paper.line_path(*edge) }.join
-      def hatch(data) = @canvas.path(data, fill: 'url(#hatch)', fill_rule: 'evenodd')
 
       def hidden_lines(painting)
         loops, lines = painting.hidden
-        data = loops.map { |loop| @paper.loop_path(loop) }.join + lines.map { |line| @paper.line_path(*line) }.uniq.join
-        return if data.empty?
-
-        @canvas.path(data, class: 'hidden-edge', fill: 'none', stroke: HIDDEN, stroke_width: 0.6,
-                           stroke_dasharray: '4 2')
+        @canvas.shape(:hidden, loops: loops, lines: lines)
       end
     end
   end

@@ -10,8 +10,6 @@ module VastLattice
       # Between two notes, and to the edges of the picture, px.
       APART = 14.0
       EDGE = 4.0
-      TEXT = DimensionLines::TEXT
-      LEADER = { stroke: DimensionLines::INK, stroke_width: 0.5 }.freeze
       # Radius of the dot of a leader, px.
       DOT = 1.6
 
@@ -60,7 +58,7 @@ module VastLattice
 
       def write(canvas, note, top)
         note.lines.each_with_index do |text, index|
-          canvas.text(note.left + (note.width / 2), top + ((note.line + index) * LINE) + 11, text, **TEXT)
+          canvas.words(:dimension_text, [note.left + (note.width / 2), top + ((note.line + index) * LINE) + 11], text)
         end
       end
 
@@ -69,8 +67,8 @@ module VastLattice
         x = @paper.x(note.anchor[0])
         y = @paper.y(note.anchor[1])
         in_text = [6.0, note.width / 2].min
-        canvas.line(x, y, x.clamp(note.left + in_text, note.right - in_text), top + (note.line * LINE) + 1, **LEADER)
-        canvas.path("M#{(x - DOT).round(2)} #{y.round(2)}a#{DOT} #{DOT} 0 1 0 #{2 * DOT} 0a#{DOT} #{DOT} 0 1 0 #{-2 * DOT} 0Z", fill: DimensionLines::INK)
+        canvas.line(:leader, [x, y], [x.clamp(note.left + in_text, note.right - in_text), top + (note.line * LINE) + 1])
+        canvas.dot(:arrow, [x, y], DOT)
       end
 
       # A text in lines that the picture is wide enough for: broken at commas, then at blanks, at worst anywhere.

@@ -32,8 +32,14 @@ module VastLattice
       end
       private_class_method :drawn
 
+      # For whoever points into the picture: attributes.
+      def told = { data_scale: scale.round(6).to_s, data_left: left, data_base: base }
+
       def x(millimetres) = left + along(:x, millimetres)
       def y(millimetres) = base - along(:y, millimetres)
+
+      # The same, moved by mm.
+      def moved(over, upwards) = with(left: left + (over * scale), base: base - (upwards * scale))
 
       # SVG path data of a Loop, arcs as arcs.
       def loop_path(loop)
@@ -44,7 +50,7 @@ module VastLattice
         "M#{point(*start.first(2))}#{loop.edges.map { |edge| edge_path(edge) }.join}Z"
       end
 
-      # SVG path data of a circle: two halves.
+      # Two halves.
       def circle_path(centre_x, centre_y, radius)
         box = Geometry::Box.new(left: centre_x - radius, right: centre_x + radius, bottom: centre_y - radius, top: centre_y + radius)
         return ring_path(round(centre_x, centre_y, radius)) if gap && reaches_in?(box)
