@@ -117,7 +117,8 @@ export function editing(start) {
     busy() { return Boolean(this.running || this.sending || (this.renew && document.activeElement.matches('input:not([type=checkbox]), textarea'))); },
 
     tellOthers(changes) {
-      if (changes.length) this.tell(toldChanges(start.slug, changes));
+      // Longer than what one did oneself: nobody waits for it.
+      if (changes.length) this.tell(toldChanges(start.slug, changes), null, 20);
     },
 
     // What undo and redo would do now.

@@ -2,6 +2,9 @@
 import { words } from './api.js';
 import { variantNumber } from './pick.js';
 
+// How long a message stays, seconds.
+const SHORT = 5;
+
 export function telling(start) {
   return {
     // What is known of all variants: findings, counts, levels; of the version that it says.
@@ -19,11 +22,11 @@ export function telling(start) {
     verdict(rows) { return this.review && this.review.version === this.state.version ? this.review.levels[variantNumber(this.tables, rows)] : undefined; },
 
     // A message, for a while; one that can be done once more stays until something else is told.
-    tell(text, repeat = null) {
+    tell(text, repeat = null, seconds = SHORT) {
       this.message = text;
       this.repeating = repeat;
       clearTimeout(this.timer);
-      if (!repeat) this.timer = setTimeout(() => { this.message = ''; }, 5000);
+      if (!repeat) this.timer = setTimeout(() => { this.message = ''; }, seconds * 1000);
     },
     tellRefusal(refusal, repeat = null) { this.tell(words(refusal), refusal.passing ? repeat : null); },
     async repeat() {
