@@ -67,6 +67,13 @@ module VastLattice
       def sheet_view_kinds = Family::SHEET_VIEWS.kinds.map { |kind| [kind.name, kind.title] }
       def sheet_views_through = Family::SHEET_VIEWS.kinds.select(&:through?).map(&:name)
 
+      # Files of a drawing sheet: [words, what they are, address, …]
+      def sheet_links(drawing)
+        real = ['DXF, dimensions', 'With dimensions that a program for drawing knows as such', 'dxf', '&dimensions=real']
+        [*%w[pdf svg].map { |ending| [ending.upcase, '', ending] }, ['DXF', 'With dimensions as lines and texts', 'dxf'], real]
+          .map { |words, title, ending, more| [words, title, "/families/#{slug}/drawing_sheet.#{ending}?sheet=#{drawing.name}#{more}"] }
+      end
+
       # What a view is called; whether it goes through a feature, and whether across an axis.
       def sheet_view_title(view)
         through = family.feature(view.through)&.title

@@ -196,7 +196,7 @@ export function drawingSheet() {
       if (!dragged.far) { this.pick(dragged); return; }
       const view = this.placed(dragged.group.dataset.view);
       const [x, y] = this.onPaper(dragged.paper, event);
-      if (dragged.mark) this.moveDimension(dragged.mark, view, x, y);
+      if (dragged.mark) this.moveDimension(dragged, view, x, y);
       else this.move(view, dragged.by);
     },
     pick({ mark, group }) {
@@ -214,10 +214,10 @@ export function drawingSheet() {
       return this.place(view.name, `${share(middle[0], room.left, room.right)} ${share(middle[1], room.bottom, room.top)}`);
     },
     place(view, text) { return this.change({ do: 'set_sheet_view', view, field: 'place', text }); },
-    // Upright ones stand to the right of their view, others above it.
-    moveDimension(mark, { outline, upright_from: from }, x, y) {
-      const text = root.querySelector(`.sheet-place text[data-owner="${CSS.escape(mark.dataset.owner)}"][data-of="${CSS.escape(mark.dataset.of)}"]`);
-      const away = text && text.hasAttribute('transform') ? x - outline.right - from : y - outline.top;
+    // Upright ones stand to the right of their view, past all others, which stand above it.
+    moveDimension({ mark, paper, from: [clientX, clientY] }, { outline, upright_from: from }, x, y) {
+      const [begun] = this.onPaper(paper, { clientX, clientY });
+      const away = begun > outline.right + from ? x - outline.right - from : y - outline.top;
       return this.choice({ feature: mark.dataset.owner, of: mark.dataset.of }, 'away', String(Math.max(away, LEAST).toFixed(1)));
     },
 

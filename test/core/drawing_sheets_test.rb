@@ -255,7 +255,7 @@ class DrawingSheetsTest < CoreCase
 
   # What is chosen of a dimension; what is dragged keeps its place in all sizes.
   def test_chosen_dimensions
-    chosen = [{ 'feature' => 'shaft_holes', 'of' => 'row', 'shown' => 'no' }, { 'feature' => 'label_hole', 'of' => 'horizontal', 'tolerance' => '±0.2', 'away' => 23.0 },
+    chosen = [{ 'feature' => 'shaft_holes', 'of' => 'row', 'shown' => 'no' }, { 'feature' => 'label_hole', 'of' => 'horizontal', 'tolerance' => '±0.2', 'away' => 26.5 },
               { 'feature' => 'shaft_holes', 'of' => 'diameter', 'tolerance' => 'H9' }, { 'feature' => 'shaft_holes', 'of' => 'note', 'text' => 'Ream at {gauge} mm' }]
     plan = rich(demo_plans.fetch('Side frame'), 'dimensions' => chosen)
     variants(plan).each do |result|
@@ -267,7 +267,7 @@ class DrawingSheetsTest < CoreCase
       next unless built?(result, 'label_hole')
 
       text = front.around.grep(Marks::Text).find { |mark| mark.owner == 'label_hole' && mark.of == 'horizontal' }
-      assert_equal ['20 ±0.2', 23.8], [text.words, (text.at[1] - front.outline.top).round(3)]
+      assert_equal ['20 ±0.2', 27.3], [text.words, (text.at[1] - front.outline.top).round(3)]
       assert_match(/ × ⌀12\.5 H9\. Ream at #{Regexp.escape(Units::Format.exact(result.outcome.value('gauge')))} mm/, drawn.pages.map { |one| SecondReading.list(one) }.reduce(:merge).fetch('Shaft holes'))
       assert_nothing_meets(page, result.outcome.labels.inspect)
     end
@@ -350,6 +350,26 @@ class DrawingSheetsTest < CoreCase
     said = drawn.pages.flat_map(&:views).flat_map(&:around).grep(Marks::Text).select { |text| text.owner == 'label_hole' }
     assert_equal [%w[horizontal 20], %w[vertical 50]], said.map { |text| [text.of, text.words] }.sort
     refute_includes drawn.views.flat_map(&:tabled).map { |feature, _| feature.name }, 'label_hole'
+  end
+
+  # Of a chain, and of what is said from one origin, the whole line goes where one of it was dragged; from an end of the view is measured
+  # what is wanted so.
+  def test_lines_that_were_dragged_and_ends
+    result = Result.new(demo_plans.fetch('Side frame'))
+    { 'chain' => 41.5, 'running' => 52.0, 'low' => nil, 'high' => nil }.each do |way, away|
+      chosen = Family::DrawingSheet::Dimension.new(feature: 'label_hole', of: 'horizontal', away: away, shown: way)
+      drawn = DrawingSheets::Composed.new(result, Family::DrawingSheet.standard.with(dimensions: [chosen]))
+      drawn.pages.each { |page| assert_nothing_meets(page, way) }
+      front = drawn.pages.first.views.find { |view| view.name == 'front' }
+      lines = front.around.grep(Marks::Line).select { |line| line.owner == 'label_hole' && line.of == 'horizontal' && (line.from[1] - line.till[1]).abs < 1e-9 }
+      assert_in_delta away, lines.first.from[1] - front.outline.top, 1e-6 if away
+      next if away
+
+      width = front.outline.width / front.scale
+      said = front.around.grep(Marks::Text).find { |text| text.owner == 'label_hole' && text.of == 'horizontal' }.words.to_f
+      assert_in_delta({ 'low' => 20.0, 'high' => width - 20 }.fetch(way), said, 0.06)
+      assert_in_delta said, SecondReading.dimensions(front).find { |one| one.owner == 'label_hole' && one.of == 'horizontal' }.then { |one| one.ends.max - one.ends.min }, 0.06
+    end
   end
 
   # {feature: [[x, y] of each instance from the lower left corner of the view, …]}

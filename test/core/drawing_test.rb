@@ -61,10 +61,10 @@ class DrawingTest < CoreCase
     view = Drawing::ModelView.new(result.model.bodies, result.outcome).view
     marks = view.marks.flat_map { |mark| inside(mark) }
     face = marks.find { |mark| mark.is_a?(Drawing::Canvas::Shape) && mark.role == :face && mark.loops.first.box.width > 150 }
-    assert_equal [200.0, 100.0], face.loops.first.box.then { |box| [box.width, box.height] }
+    assert_equal([200.0, 100.0], face.loops.first.box.then { |box| [box.width, box.height] })
     row = view.marks.find { |mark| mark.is_a?(Drawing::Canvas::Group) && mark.about[:data_feature] == 'row' }
-    assert_equal [[:feature, [4.0] * 4]], row.marks.grep(Drawing::Canvas::Shape).reject { |mark| mark.role == :centre }
-                                             .map { |mark| [mark.role, mark.loops.map { |loop| loop.circle.last }] }
+    assert_equal([[:feature, [4.0] * 4]], row.marks.grep(Drawing::Canvas::Shape).reject { |mark| mark.role == :centre }
+                                             .map { |mark| [mark.role, mark.loops.map { |loop| loop.circle.last }] })
     plain = view.dup.tap { |own| own.strokes = Drawing::Strokes::BY_ROLE.transform_values { {} } }
 
     assert_empty read(plain.to_svg).xpath('//*[@stroke-width]')

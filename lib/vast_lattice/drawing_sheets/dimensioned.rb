@@ -8,6 +8,8 @@ module VastLattice
       # From the outline to the first level, and from one level to the next, mm.
       FIRST = 9.0
       LEVEL = 7.0
+      # What a line keeps clear of a text beside it, and the least that it can be dragged to, mm.
+      BESIDE = 5.0
       TEXT = 2.5
       # Above its line.
       OVER = 0.8
@@ -92,13 +94,13 @@ module VastLattice
       end
 
       def outer(levels, running)
-        return after(levels) + running.depth unless running.empty?
+        return after(levels, running) + running.depth unless running.empty?
 
         levels.empty? ? @least : levels.map(&:first).max + TEXT + OVER + 1
       end
 
-      # How far from the view the line of what is said from one origin stands: past all levels.
-      def after(levels) = levels.empty? ? FIRST : levels.map(&:first).max + LEVEL
+      # How far from the view the line of what is said from one origin stands: past all levels, or where it was dragged to.
+      def after(levels, running) = [levels.empty? ? FIRST : levels.map(&:first).max + LEVEL, running.away].max
 
       # How far running dimensions reach past an end of the view.
       def beyond(running, end_of) = running.empty? ? 0.0 : [running.reach - end_of, 0.0].max
@@ -108,12 +110,12 @@ module VastLattice
         @beside ||= [2.0, beyond(@running_across, width) + 1, *@across.flat_map(&:last).map { |span| span.reach[1] - width + 1 }].max
       end
 
-      # [[how far from the view, spans], …], in levels, those that were dragged first: at the level nearest to where they were dragged,
-      # or the next one out that is free. +start+ is where the view begins along and across, mm of the model.
+      # [[how far from the view, spans], …]: those that were dragged first, where they were dragged to, or further out where one is already;
+      # the others in levels. +start+ is where the view begins along and across, mm of the model.
       def levels(spans, start, most, running, side = nil)
-        levels = Hash.new { |hash, number| hash[number] = [] }
-        in_order(scaled(spans, start, most, side), running.places).each { |span| levels[level(span, levels)] << span }
-        levels.reject { |_, own| own.empty? }.sort.map { |number, own| [FIRST + (number * LEVEL), own] }
+        placed = []
+        in_order(scaled(spans, start, most, side), running.places).each { |span| placed << [distance(span, placed), span] }
+        placed.group_by(&:first).sort.map { |away, own| [away, own.map(&:last)] }
       end
 
       # The dragged ones first, then chains, then the shortest; each knows where others come by.
@@ -123,12 +125,18 @@ module VastLattice
       end
 
       def runs(runs, along, across)
-        runs.map { |run| Places::Run.new(run.feature, (run.at - along) * @scale, (run.foot - across) * @scale, run.text, run.of) }
+        runs.map do |run|
+          run.dup.tap do |own|
+            own.at = (run.at - along) * @scale
+            own.foot = (run.foot - across) * @scale
+          end
+        end
       end
 
-      def level(span, levels)
-        first = span.away ? [((span.away - FIRST) / LEVEL).round, 0].max : 0
-        (first..).find { |number| levels[number].none? { |other| meet?(span, other) } }
+      def distance(span, placed)
+        at = span.away ? [span.away, BESIDE].max : FIRST
+        at += LEVEL while placed.any? { |away, other| (away - at).abs < BESIDE && meet?(span, other) }
+        at
       end
 
       def scaled(spans, (along, across), most, side)
@@ -164,10 +172,10 @@ module VastLattice
       end
 
       def from_origin
-        lying = @running_across.empty? ? [] : @running_across.marks(height + after(@across))
+        lying = @running_across.empty? ? [] : @running_across.marks(height + after(@across, @running_across))
         return lying if @running_upwards.empty?
 
-        lying + @running_upwards.marks(width + upright_from + after(@upwards)).map { |mark| upright(mark) }
+        lying + @running_upwards.marks(width + upright_from + after(@upwards, @running_upwards)).map { |mark| upright(mark) }
       end
 
       # What the view measures over all, below it and to its left.

@@ -8,19 +8,27 @@ module VastLattice
       NEAR = 1e-6
       private_constant :NEAR
 
-      # A place that is said from the origin: how far it is, mm, its foot across the axis, and its text.
-      Run = Struct.new(:feature, :at, :foot, :text, :of)
+      # A place that is said from the origin: how far it is, mm, its foot across the axis, its text, and how far its line was dragged away.
+      Run = Struct.new(:feature, :at, :foot, :text, :of, :away)
 
-      # +spans+ are Drawing::Spans::Spans along an axis; the view begins at +low+; the blocks give the way of a span (one of
-      # Family::DrawingSheet::WAYS, "table" or "no") and the text of one that is so long.
-      def initialize(spans, low, way:, text:)
+      # +spans+ are Drawing::Spans::Spans along an axis; the view begins at +low+ and ends at +high+; the blocks give the way of a span (one
+      # of Family::DrawingSheet::WAYS, "table" or "no") and the text of one that is so long.
+      def initialize(spans, low, high, way:, text:)
         @groups = spans.group_by(&way)
         @low = low
+        @high = high
         @text = text
       end
 
-      # Spans from their edges.
-      def edges = of('edge')
+      # Spans from their edges, or from an end of the view. Where both are the same, they are as the engineer said them.
+      def edges
+        ends = { 'low' => @low, 'high' => @high }.flat_map do |way, from|
+          in_order(way).reject do |span|
+            (span.till - from).abs < NEAR
+          end.map { |span| (span.from - from).abs < NEAR ? span : link(span, from) }
+        end
+        [*of('edge'), *ends.uniq { |span| [span.from.round(3), span.till.round(3), span.text] }, *rows('low'), *rows('high')]
+      end
 
       # Spans that go on where another one ends, rows among them.
       def chain
@@ -35,7 +43,7 @@ module VastLattice
 
       # Runs, the nearest first.
       def running
-        found = in_order('running').map { |span| Run.new(span.feature, span.till, span.feet.last, said(span, @low), span.of) }
+        found = in_order('running').map { |span| Run.new(span.feature, span.till, span.feet.last, said(span, @low), span.of, nil) }
         found.reject { |run| (run.at - @low).abs < NEAR }.uniq { |run| [run.at.round(3), run.text] }
       end
 

@@ -18,6 +18,9 @@ module VastLattice
       end
 
       def empty? = @runs.empty?
+
+      # How far its line was dragged away, mm; 0 where it was not.
+      def away = @runs.filter_map(&:away).max || 0.0
       def places = empty? ? [] : [0.0, *@runs.map(&:at)]
 
       # How far it goes past its line, and along it.

@@ -36,7 +36,8 @@ module VastLattice
       # How places are said in a view: "yes" is from where the engineer measured each; and how a single one can be.
       MEASURED = { 'yes' => 'each from its edge', 'chain' => 'one after the other', 'running' => 'all from one origin',
                    'table' => 'in a table', 'no' => 'none' }.freeze
-      WAYS = { 'yes' => 'as its view', 'edge' => 'from its edge', 'chain' => 'one after the other', 'running' => 'from one origin' }.freeze
+      WAYS = { 'yes' => 'as its view', 'edge' => 'from where it is measured', 'low' => 'from the left or lower end',
+               'high' => 'from the right or upper end', 'chain' => 'one after the other', 'running' => 'from one origin' }.freeze
       SIZES = { 'auto' => 'as large as needed', **%w[A4 A3 A2 A1 A0].to_h { |size| [size, size] } }.freeze
       PROJECTIONS = { 'first' => 'first angle', 'third' => 'third angle' }.freeze
       HIDDEN = { 'parts' => 'of single parts', 'yes' => 'dashed', 'no' => 'left out' }.freeze

@@ -134,7 +134,8 @@ module VastLattice
         def spans
           @spans ||= places.to_h do |axis, found|
             edges = [*found.edges, *found.rows('running')].map { |span| [placed(span, axis), chosen(span).away, false] }
-            chain = found.chain.map { |span| [placed(span, axis), nil, true] }
+            dragged = found.chain.filter_map { |span| chosen(span).away }.max
+            chain = found.chain.map { |span| [placed(span, axis), dragged, true] }
             [axis, edges + chain + component_rows.along(axis, whole_box).map { |span| [placed(span, axis), nil, false] }]
           end
         end
@@ -152,7 +153,7 @@ module VastLattice
           @running ||= places.to_h do |axis, found|
             [axis, found.running.map do |run|
               span = placed(Drawing::Spans::Span.new(run.feature, run.at, run.at, run.text, [run.foot, run.foot]), axis)
-              Places::Run.new(run.feature, span.till, span.feet.last, run.text, run.of)
+              Places::Run.new(run.feature, span.till, span.feet.last, run.text, run.of, chosen(run).away)
             end]
           end
         end
@@ -160,9 +161,9 @@ module VastLattice
         # {axis => Places}, nothing where it has no dimensions.
         def places
           @places ||= (home? ? %i[horizontal vertical] : []).to_h do |axis|
-            low = axis == :horizontal ? whole_box.left : whole_box.bottom
+            ends = axis == :horizontal ? [whole_box.left, whole_box.right] : [whole_box.bottom, whole_box.top]
             text = ->(span, amount) { product.texts(span.feature).place(span.feature, span.of, amount) }
-            [axis, Places.new(along(axis) { true }, low, way: method(:way), text: text)]
+            [axis, Places.new(along(axis) { true }, *ends, way: method(:way), text: text)]
           end
         end
 
