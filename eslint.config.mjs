@@ -16,5 +16,5 @@ export default [
       'no-new-func': 'error', 'no-unused-vars': ['error', unused],
     },
   },
-  { files: ['test/**/*.mjs', 'bin/**/*.mjs', '*.mjs'], languageOptions: { ecmaVersion: 2023, sourceType: 'module', globals: { ...globals.node } }, rules: { 'no-unused-vars': ['error', unused] } },
+  { files: ['test/**/*.mjs', 'bin/**/*.mjs', 'lib/**/*.mjs', '*.mjs'], languageOptions: { ecmaVersion: 2023, sourceType: 'module', globals: { ...globals.node } }, rules: { 'no-unused-vars': ['error', unused] } },
 ];

@@ -16,7 +16,8 @@ module VastLattice
   LOADER = Zeitwerk::Loader.for_gem
   LOADER.inflector.inflect('svg' => 'SVG', 'variants_csv' => 'VariantsCSV', 'summary_pdf' => 'SummaryPDF', 'svg_writer' => 'SVGWriter',
                            'dxf_writer' => 'DXFWriter', 'dxf_dimensions' => 'DXFDimensions', 'pdf_writer' => 'PDFWriter',
-                           'pdf_font' => 'PDFFont', 'pdf_archive' => 'PDFArchive', 'pdf_layers' => 'PDFLayers')
+                           'pdf_font' => 'PDFFont', 'pdf_archive' => 'PDFArchive', 'pdf_layers' => 'PDFLayers',
+                           'stl_file' => 'STLFile', 'gltf_file' => 'GLTFFile')
   # Folders within a stage that only put its files in order, and are no modules.
   ORDERED = { 'plan' => %w[names binding deciding programs composing picks relations sourcing],
               'geometry' => %w[space bodies solids surfaces assembly], 'drawing' => %w[lines] }.freeze

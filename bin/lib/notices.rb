@@ -52,9 +52,10 @@ module Notices
       `rake notices` writes this page from `Gemfile.lock`, `package-lock.json` and what the packages say of themselves; a test compares it
       with them. Licences are told by their SPDX identifiers where the packages do.
 
-      ## Shipped: browser libraries and fonts in `public/vendor`
+      ## From npm: browser libraries and fonts in `public/vendor`, and the geometry kernel
 
-      Their licences are beside them. Atkinson Hyperlegible is under the SIL Open Font License.
+      Licences of what ships are beside it. Atkinson Hyperlegible is under the SIL Open Font License. The geometry kernel
+      (`replicad-opencascadejs`) does not ship: `bin/start` installs it, and it runs as a process of its own.
 
       #{table(packages(shipped: true))}
       ## Installed: gems

@@ -44,6 +44,14 @@ ensure_node() {
   command -v node >/dev/null && command -v npm >/dev/null || ensure_debian nodejs npm
 }
 
+# The geometry kernel, which makes exact solids: without it everything else works.
+ensure_kernel() {
+  command -v node >/dev/null && [ -d "$ROOT/node_modules/replicad-opencascadejs" ] && return
+  say 'Installing the geometry kernel'
+  (ensure_node && cd "$ROOT" && npm ci --omit=dev --no-audit --no-fund --ignore-scripts >"$ROOT/var/npm.log" 2>&1) ||
+    say 'The geometry kernel could not be installed (var/npm.log says why): no STEP files until it can.'
+}
+
 # The browser's files are shipped in public/vendor; npm brings the outside references of the tests.
 ensure_npm() {
   local stamp="$ROOT/node_modules/.stamp"

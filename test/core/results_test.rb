@@ -12,7 +12,8 @@ class ResultsTest < CoreCase
   # plan that was made anew.
   def test_everything_offered_is_written_the_same_twice
     signs = { 'application/zip' => /\APK/n, 'text/csv' => /\A[^\n]+,/, 'image/svg+xml' => /\A<svg/, 'application/json' => /\A[\[{]/, 'application/yaml' => /\Avast_lattice: 1/,
-              'application/xml' => /\A<\?xml/, 'application/pdf' => /\A%PDF/n, 'image/vnd.dxf' => /\A0\nSECTION\n/ }
+              'application/xml' => /\A<\?xml/, 'application/pdf' => /\A%PDF/n, 'image/vnd.dxf' => /\A0\nSECTION\n/,
+              'model/step' => /\AISO-10303-21;/, 'model/stl' => /\AVast Lattice/n, 'model/gltf-binary' => /\AglTF/n }
     # The module's masses take long, and are written once.
     names = demo_plans.slice('Roller', 'Side frame', 'Straight module').flat_map do |name, plan|
       anew = Results::Subject.new(plan: Plan.of(plan.family, library: plan.placed.library))

@@ -23,7 +23,8 @@ module VastLattice
       end
 
       MEDIA_TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'svg' => 'image/svg+xml',
-                      'dmn' => 'application/xml', 'zip' => 'application/zip', 'pdf' => 'application/pdf', 'dxf' => 'image/vnd.dxf' }.freeze
+                      'dmn' => 'application/xml', 'zip' => 'application/zip', 'pdf' => 'application/pdf', 'dxf' => 'image/vnd.dxf',
+                      'step' => 'model/step', 'stl' => 'model/stl', 'glb' => 'model/gltf-binary' }.freeze
 
       # One for each ending, with its note.
       def self.for_endings(base, notes, **about) = notes.map { |ending, note| new("#{base}.#{ending}", note: note, **about) }

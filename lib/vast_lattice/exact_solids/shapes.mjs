@@ -1,0 +1,121 @@
+// Solids of the geometry kernel from what ours are made of: a body is a prism (loops of [x, y, bulge] in a frame, from low to high) or
+// a ring (radii about the frame's n). Lengths in mm; a frame is twelve numbers: origin, u, v, n.
+
+export class Unmade extends Error {}
+
+export const frameOf = (numbers) => ({
+  origin: numbers.slice(0, 3), u: numbers.slice(3, 6), v: numbers.slice(6, 9), n: numbers.slice(9, 12),
+  point(x, y, height = 0) { return [0, 1, 2].map((at) => this.origin[at] + this.u[at] * x + this.v[at] * y + this.n[at] * height); },
+});
+
+export function shapesOf(oc) {
+  const pnt = (point) => new oc.gp_Pnt(...point);
+  const dir = (vector) => new oc.gp_Dir(...vector);
+  const range = () => new oc.Message_ProgressRange();
+
+  function edge(frame, height, from, till) {
+    const [x0, y0, bulge] = from;
+    const [x1, y1] = till;
+    const ends = [pnt(frame.point(x0, y0, height)), pnt(frame.point(x1, y1, height))];
+    if (bulge === 0) return new oc.BRepBuilderAPI_MakeEdge(...ends).Edge();
+
+    // The middle of the arc lies beside that of its chord, as far as the bulge says.
+    const middle = [(x0 + x1) / 2 + bulge * (y1 - y0) / 2, (y0 + y1) / 2 - bulge * (x1 - x0) / 2];
+    const arc = new oc.GC_MakeArcOfCircle(ends[0], pnt(frame.point(...middle, height)), ends[1]);
+    return new oc.BRepBuilderAPI_MakeEdge(arc.Value()).Edge();
+  }
+
+  // Two halves of one circle.
+  function circle(loop) {
+    if (loop.length !== 2 || loop.some(([, , bulge]) => Math.abs(bulge - 1) > 1e-12)) return null;
+    const [[x0, y0], [x1, y1]] = loop;
+    return { x: (x0 + x1) / 2, y: (y0 + y1) / 2, radius: Math.hypot(x1 - x0, y1 - y0) / 2 };
+  }
+
+  function wire(frame, height, loop) {
+    const maker = new oc.BRepBuilderAPI_MakeWire();
+    const round = circle(loop);
+    if (round) {
+      const axis = new oc.gp_Ax2(pnt(frame.point(round.x, round.y, height)), dir(frame.n), dir(frame.u));
+      maker.Add(new oc.BRepBuilderAPI_MakeEdge(new oc.gp_Circ(axis, round.radius)).Edge());
+    } else {
+      loop.forEach((from, at) => maker.Add(edge(frame, height, from, loop[(at + 1) % loop.length])));
+    }
+    return maker.Wire();
+  }
+
+  const prism = ({ frame: numbers, loops, low, high }) => {
+    const frame = frameOf(numbers);
+    const [outer, ...holes] = loops.map((loop) => wire(frame, low, loop));
+    const maker = new oc.BRepBuilderAPI_MakeFace(outer, true);
+    holes.forEach((hole) => maker.Add(oc.TopoDS.Wire(hole.Reversed())));
+    return new oc.BRepPrimAPI_MakePrism(maker.Face(), new oc.gp_Vec(...frame.n.map((part) => part * (high - low)))).Shape();
+  };
+
+  // What stands between the radii, turned once about the axis.
+  const ring = ({ frame: numbers, low, high, outer, inner }) => {
+    const frame = frameOf(numbers);
+    const corners = [[inner[0], low], [outer[0], low], [outer[1], high], [inner[1], high]]
+      .filter(([radius, height], at, all) => Math.hypot(radius - all[(at + 3) % 4][0], height - all[(at + 3) % 4][1]) > 1e-9);
+    const maker = new oc.BRepBuilderAPI_MakeWire();
+    corners.forEach(([radius, height], at) => {
+      const [nextRadius, nextHeight] = corners[(at + 1) % corners.length];
+      maker.Add(new oc.BRepBuilderAPI_MakeEdge(pnt(frame.point(radius, 0, height)), pnt(frame.point(nextRadius, 0, nextHeight))).Edge());
+    });
+    const face = new oc.BRepBuilderAPI_MakeFace(maker.Wire(), true).Face();
+    return new oc.BRepPrimAPI_MakeRevol(face, new oc.gp_Ax1(pnt(frame.origin), dir(frame.n))).Shape();
+  };
+
+  const body = (one) => (one.kind === 'ring' ? ring(one) : prism(one));
+
+  const list = (shapes) => shapes.reduce((found, shape) => { found.Append(shape); return found; }, new oc.NCollection_List_TopoDS_Shape());
+
+  function combined(Operation, one, others) {
+    const operation = new Operation();
+    operation.SetArguments(list([one]));
+    operation.SetTools(list(others));
+    operation.SetRunParallel(false);
+    operation.Build(range());
+    if (!operation.IsDone() || operation.HasErrors()) throw new Unmade('Its pieces cannot be put together.');
+    return operation.Shape();
+  }
+
+  // Faces that lie in one surface become one.
+  function unified(shape) {
+    const upgrade = new oc.ShapeUpgrade_UnifySameDomain(shape, true, true, false);
+    upgrade.Build();
+    return upgrade.Shape();
+  }
+
+  // A solid from the bodies of its blank and what is added and cut, one after the other: {bodies, steps: [{operation, bodies}, …]}.
+  function solid({ bodies, steps }) {
+    const [first, ...others] = bodies.map(body);
+    const blank = others.length ? combined(oc.BRepAlgoAPI_Fuse, first, others) : first;
+    const made = steps.reduce((left, { operation, bodies: tools }) => (
+      combined(operation === 'cut' ? oc.BRepAlgoAPI_Cut : oc.BRepAlgoAPI_Fuse, left, tools.map(body))), blank);
+    return others.length || steps.length ? unified(made) : made;
+  }
+
+  // Volume in mm3, surface in mm2, centre of mass, box [low, high] in mm, and whether the kernel finds it sound.
+  function measured(shape) {
+    const volume = new oc.GProp_GProps();
+    oc.BRepGProp.VolumeProperties(shape, volume, false, false, false);
+    const surface = new oc.GProp_GProps();
+    oc.BRepGProp.SurfaceProperties(shape, surface, false, false);
+    const centre = volume.CentreOfMass();
+    const box = new oc.Bnd_Box();
+    oc.BRepBndLib.AddOptimal(shape, box, false, false);
+    const corner = (point) => [point.X(), point.Y(), point.Z()];
+    return { volume: volume.Mass(), surface: surface.Mass(), centre: corner(centre), box: [corner(box.CornerMin()), corner(box.CornerMax())],
+      solids: count(shape), sound: new oc.BRepCheck_Analyzer(shape, true, false, false).IsValid() };
+  }
+
+  function count(shape) {
+    const explorer = new oc.TopExp_Explorer(shape, oc.TopAbs_ShapeEnum.TopAbs_SOLID, oc.TopAbs_ShapeEnum.TopAbs_SHAPE);
+    let found = 0;
+    for (; explorer.More(); explorer.Next()) found += 1;
+    return found;
+  }
+
+  return { solid, measured };
+}

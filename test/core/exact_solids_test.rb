@@ -1,0 +1,147 @@
+# frozen_string_literal: true
+
+require_relative '../support/core'
+require_relative '../support/random_solid'
+require 'open3'
+
+# Exact solids and meshes that leave the house: against the geometry kernel (OCCT, as replicad-opencascadejs), another build of it
+# (occt-import-js), gltf-validator (Khronos Group) and what our own solids say.
+class ExactSolidsTest < CoreCase
+  LONG = ENV.fetch('LATTICE_LONG', nil)
+
+  def node(script, input)
+    told, problem, status = Open3.capture3('node', File.join(ROOT, 'test/support', script), stdin_data: input, binmode: true)
+    assert_predicate status, :success?, problem
+    JSON.parse(told)
+  end
+
+  # Results of demo families: in the long form of all, with each row of the first table.
+  def results(*names) = (LONG ? demo_plans.values : demo_plans.values_at(*names)).flat_map { |plan| LONG ? variants(plan) : [Result.new(plan)] }
+
+  def variants(plan)
+    table = plan.family.tables.first
+    table ? table.rows.map { |row| Result.new(plan, pick(rows: { table.name => row.name })) } : [Result.new(plan)]
+  end
+
+  # The volume, the centre of mass and the box of each part are what the kernel finds. Where pieces run into each other, ours are
+  # integrated (Geometry::Slicing); surfaces are of chords there.
+  def test_our_solids_are_those_of_the_kernel
+    own = results(*demo_plans.keys - ['Straight module', 'Cross tie']).flat_map { |result| result.model.solids.map(&:solid) }.uniq(&:mark)
+    random = Array.new(LONG ? 60 : 8) { |seed| Result.new(plan(RandomSolid.new(seed + 900).yaml)).model.solids.map(&:solid) }.flatten
+    solids = own + random
+    solids.zip(ExactSolids.measured(solids)) { |solid, found| assert_alike(solid, found) }
+    # Published in the trade's tables by nobody: 2 (60 · 40 + 60 · 300 + 40 · 300) less two circles of 30 mm, and the wall of the hole.
+    bar = "parts: [{name: bar, stock: {kind: bar, outline: rectangular, height: 60, width: 40, length: 300}, features: [{name: h, kind: hole, diameter: 30}]}]\n"
+    solid = Result.new(plan(bar)).model.solids.first.solid
+
+    assert_in_delta 67_156.194, solid.surface_area, 0.001
+    assert_in_delta 67_156.194, ExactSolids.measured([solid]).first['surface'], 0.001
+  end
+
+  def assert_alike(solid, found)
+    clear = solid.tangled.empty?
+    assert_equal [true], [found['sound']], solid.part.title
+    assert_in_epsilon found['volume'], solid.volume, clear ? 1e-6 : 1e-5
+    assert_in_epsilon found['surface'], solid.surface_area, clear ? 1e-6 : 4e-3
+    reach = solid.bounds.size.max
+    found['centre'].zip(solid.centroid) { |theirs, ours| assert_in_delta theirs, ours, reach * (clear ? 1e-6 : 1e-5) }
+    found['box'].zip([solid.bounds.low, solid.bounds.high]) { |theirs, ours| theirs.zip(ours) { |one, other| assert_in_delta one, other, 1e-5 } }
+  end
+
+  # Read by another program: as many solids, the names of families and parts, colours, places, and volumes as exact as chords are.
+  def test_step
+    results('Roller', 'Support leg', 'Straight module').each do |result|
+      bodies = result.model.bodies
+      text = ExactSolids.step(result)
+      assert_equal text, ExactSolids.step(result) if bodies.size < 9
+      read = node('read_step.mjs', text)
+      assert read['success']
+      found = read['meshes']
+      assert_equal bodies.map { |body| body.part.title }.sort, found.map { |mesh| mesh['name'] }.sort
+      assert_in_epsilon bodies.sum(&:volume), found.sum { |mesh| mesh['volume'] }, 2e-3
+      assert_equal bodies.map(&:colour).tally, found.map { |mesh| sign(mesh['color']) }.tally
+      reaches(bodies).each_with_index { |ends, axis| assert_in_delta ends.first, found.map { |mesh| mesh['box'][axis][0] }.min, 0.05, result.outcome.labels.to_s }
+      assert_equal ExactSolids::Product.new(result).to_tree['nodes'].last['name'], read['tree']['children'].first['name']
+    end
+  end
+
+  # How far bodies reach along each axis, by their triangles.
+  def reaches(bodies)
+    shapes = {}.compare_by_identity
+    bodies.flat_map do |body|
+      points = shapes[body.solid] ||= Geometry::Mesh.new(body.solid, frame: Geometry::Frame::SPACE).groups.flat_map { |group| group['positions'].each_slice(3).to_a }.uniq
+      points.map { |point| body.frame.point(*point) }
+    end.transpose.map(&:minmax)
+  end
+
+  # Colours are read as linear ones (sRGB, IEC 61966-2-1).
+  def sign(linear) = "##{linear.map { |part| format('%02x', ((part <= 0.0031308 ? part * 12.92 : (1.055 * (part**(1 / 2.4))) - 0.055) * 255).round) }.join}"
+
+  # glTF has no error, one mesh for what is the same, and metres; STL is closed and holds what the solids hold.
+  def test_meshes
+    results('Roller', 'Support leg', 'Guide bracket').each do |result|
+      product = ExactSolids::Product.new(result)
+      tree = product.to_tree
+      report = node('read_gltf.mjs', Exchange::GLTFFile.new(tree, product.solids).write)
+      assert_equal [0, 0], report['issues'].values_at('numErrors', 'numWarnings')
+      if tree['nodes'].one?
+        assert_equal tree['nodes'].flat_map { |one| one['bodies'].map { |body| body.values_at('shape', 'colour', 'name') } }.uniq.size, report['info']['drawCallCount']
+      end
+      assert_closed(Exchange::STLFile.of(result.model.solids), result.model.solids)
+    end
+  end
+
+  # Each edge twice, in opposite ways, by the theorem of divergence as large as the solids: round surfaces have 48 chords to a turn.
+  def assert_closed(bytes, bodies)
+    count = bytes[80, 4].unpack1('V')
+    assert_equal 84 + (50 * count), bytes.bytesize
+    points = Array.new(count) { |at| bytes[84 + (50 * at) + 12, 36].unpack('e9').each_slice(3).to_a }
+    edges = points.flat_map { |a, b, c| [[a, b], [b, c], [c, a]] }.tally
+    assert(edges.all? { |(from, till), times| edges[[till, from]] == times })
+    volume = points.sum { |a, b, c| Geometry::Vector.dot(a, Geometry::Vector.cross(b, c)) } / 6
+    assert_in_epsilon bodies.sum(&:volume), volume, 0.012
+  end
+
+  # Killed in the middle, the kernel is started again and the part is made; what is in doubt is refused in words.
+  def test_a_killed_kernel_and_what_is_in_doubt
+    result = Result.new(demo_plans.fetch('Roller'))
+    before = ExactSolids.step(result)
+    kernel = ExactSolids::Kernel.here
+    killed = kernel.pid
+    # The side frame takes seconds.
+    killing = Thread.new do
+      sleep 0.3
+      Process.kill('KILL', killed)
+    end
+    frame = ExactSolids.step(Result.new(demo_plans.fetch('Side frame'), pick(answers: { 'length' => '1777 mm' })))
+    killing.join
+    refute_equal killed, kernel.pid
+    assert_match(/\AISO-10303-21;/, frame)
+    assert_equal before, ExactSolids.step(result)
+    nothing = Result.new(plan("parts: []\n"))
+    assert_match(/nothing/, refused(ExactSolids::Unmade) { ExactSolids.step(nothing) }.message)
+    solid = result.model.solids.first.solid
+    doubt = refused(ExactSolids::Unmade) { ExactSolids.send(:ensure_agree, solid, { 'sound' => true, 'volume' => solid.volume * 1.0001 }) }
+    assert_match(/in doubt/, doubt.message)
+  end
+
+  # Too much is ended, and whoever does not wait any more ends it, too; the next request is answered.
+  def test_limits
+    kernel = ExactSolids::Kernel.new
+    stub_const(ExactSolids::Kernel, :SECONDS, 0) { refused(Apart::TooMuch) { kernel.ask('do' => 'measure', 'shapes' => [ExactSolids::Recipe.of(Result.new(demo_plans.fetch('Side frame')).model.solids.first.solid)]) } }
+    assert_nil kernel.pid
+    assert_empty kernel.ask('do' => 'measure', 'shapes' => [])
+  ensure
+    kernel.stop
+  end
+
+  def stub_const(owner, name, value)
+    before = owner.const_get(name)
+    owner.send(:remove_const, name)
+    owner.const_set(name, value)
+    yield
+  ensure
+    owner.send(:remove_const, name)
+    owner.const_set(name, before)
+  end
+end
