@@ -20,6 +20,20 @@ module VastLattice
     # 'box', 'solids' (their number) and 'sound'. Raises Missing, Unmade, Apart::TooMuch.
     def self.measured(solids) = Kernel.here.ask('do' => 'measure', 'shapes' => solids.map { |solid| Recipe.of(solid) })
 
+    # Contours of FlatPieces as they are cut, mm: of each piece a list of contours, which are lists of Drawing::Marks. Raises as +measured+.
+    def self.contours(pieces)
+      asked = pieces.map { |piece| { 'recipe' => piece.recipe, 'height' => piece.height } }
+      Kernel.here.ask('do' => 'contours', 'shapes' => asked).map { |own| own.map { |contour| contour.map { |stroke| mark(stroke) } } }
+    end
+
+    def self.mark(stroke)
+      return Drawing::Marks::Line.new(from: stroke['from'], till: stroke['till'], role: :cut) if stroke['from']
+
+      Drawing::Marks::Arc.new(centre: stroke['centre'], radius: stroke['radius'], start: stroke['start'], sweep: stroke['sweep'],
+                              role: :cut)
+    end
+    private_class_method :mark
+
     # STEP of a Result (ISO 10303, AP214), as text. Raises as +measured+, and Unmade where the kernel finds another volume than we do.
     def self.step(result)
       product = Product.new(result)

@@ -3,6 +3,7 @@
 require_relative '../support/core'
 require_relative '../support/random_solid'
 require 'open3'
+require 'tempfile'
 
 # Exact solids and meshes that leave the house: against the geometry kernel (OCCT, as replicad-opencascadejs), another build of it
 # (occt-import-js), gltf-validator (Khronos Group) and what our own solids say.
@@ -100,6 +101,77 @@ class ExactSolidsTest < CoreCase
     assert(edges.all? { |(from, till), times| edges[[till, from]] == times })
     volume = points.sum { |a, b, c| Geometry::Vector.dot(a, Geometry::Vector.cross(b, c)) } / 6
     assert_in_epsilon bodies.sum(&:volume), volume, 0.012
+  end
+
+  # What is cut: as large as our solids say, exact where round; no line twice, no gap; without an error for ezdxf (a Debian package).
+  def test_outlines_for_cutting
+    results('Side frame', 'Guide bracket', 'Support leg', 'End stop').each do |result|
+      flat = Exchange::OutlineFile.flat(result.model)
+      next if flat.empty?
+
+      flat.zip(Exchange::OutlineFile.new(flat).marks) do |solid, marks|
+        cut = marks.select { |mark| mark.role == :cut }
+        assert_in_epsilon area_to_cut(solid), contours(cut).map { |contour| area(contour).abs }.sort.reverse.then { |outer, *holes| outer - holes.sum }, 1e-6, solid.part.title
+        assert_equal cut.size, cut.map { |mark| mark.points.first(2).map { |point| point.map { |part| part.round(6) } }.sort }.uniq.size
+        assert_equal(solid.blank.flat ? solid.blank.flat.bends.size : 0, marks.count { |mark| mark.role == :bend })
+      end
+      assert_audited(Exchange::OutlineFile.new(flat).write)
+    end
+    refusal = refused(VastLattice::Error) { Results.write('outlines.dxf', Results::Subject.new(plan: demo_plans.fetch('Roller')), 'part' => 'tube') }
+    assert_match(/Tube is not flat.*Plates/, refusal.full_text)
+  end
+
+  # Plates by their volume; folded sheets by their flat pattern less the openings.
+  def area_to_cut(solid)
+    return solid.volume / solid.blank.thickness unless solid.blank.flat
+
+    solid.blank.flat.area.area - solid.built.select { |feature| feature.kind.role == :cut }.sum { |feature| feature.loops.sum(&:area) }
+  end
+
+  # Strokes in the order in which one goes round: each begins where the one before ends.
+  def contours(marks)
+    ends = marks.map { |mark| mark.is_a?(Marks::Line) ? [mark.from, mark.till] : [mark.at(mark.start), mark.at(mark.start + mark.sweep)] }
+    left = marks.each_index.reject { |at| marks[at].is_a?(Marks::Arc) && marks[at].whole? }
+    found = (marks.each_index.to_a - left).map { |at| [[marks[at], false]] }
+    until left.empty?
+      ring = [[left.shift, false]]
+      loop do
+        at = ends[ring.last.first][ring.last.last ? 0 : 1]
+        following = left.find { |other| ends[other].any? { |point| near?(point, at) } } or break
+        ring << [left.delete(following), near?(ends[following][1], at)]
+      end
+      assert near?(ends[ring.last.first][ring.last.last ? 0 : 1], ends[ring.first.first][0]), 'a contour is not closed'
+      found << ring.map { |number, back| [marks[number], back] }
+    end
+    found
+  end
+
+  def near?(one, other) = Math.hypot(one[0] - other[0], one[1] - other[1]) < 1e-6
+
+  # By Green's theorem.
+  def area(contour)
+    contour.sum do |mark, back|
+      own = mark.is_a?(Marks::Line) ? (mark.from[0] * mark.till[1]) - (mark.till[0] * mark.from[1]) : swept(mark)
+      own / 2 * (back ? -1 : 1)
+    end
+  end
+
+  def swept(arc)
+    from = arc.start
+    till = arc.start + arc.sweep
+    ((arc.radius**2) * arc.sweep) + (arc.radius * ((arc.centre[0] * (Math.sin(till) - Math.sin(from))) - (arc.centre[1] * (Math.cos(till) - Math.cos(from)))))
+  end
+
+  Marks = VastLattice::Drawing::Marks
+
+  def assert_audited(dxf)
+    Tempfile.create(['outline', '.dxf']) do |file|
+      file.write(dxf)
+      file.close
+      told, problem, status = Open3.capture3('/usr/bin/python3', File.join(ROOT, 'test/support/read_dxf.py'), file.path)
+      assert_predicate status, :success?, problem
+      assert_equal [0, 0], JSON.parse(told).values_at('errors', 'fixes')
+    end
   end
 
   # Killed in the middle, the kernel is started again and the part is made; what is in doubt is refused in words.

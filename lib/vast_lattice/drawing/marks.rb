@@ -5,7 +5,7 @@ module VastLattice
     # What a drawing is made of, as data in mm, y upwards. Each mark has a +role+, which writers turn into a stroke, and an +owner+: the
     # name of the feature, part or component that it belongs to, or nil; what belongs to a dimension says which one it is of that (+of+).
     module Marks
-      ROLES = %i[visible hidden centre cut bend dimension hatch phantom frame thick shade].freeze
+      ROLES = %i[visible hidden centre cut bend engrave mark dimension hatch phantom frame thick shade].freeze
 
       # A straight line between two points [x, y].
       class Line < Value.with(:from, :till, role: :visible, owner: nil, of: nil)

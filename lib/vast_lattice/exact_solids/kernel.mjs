@@ -1,6 +1,6 @@
 // The process of the geometry kernel: it reads requests from standard input, a line of JSON each, and answers each with a line:
-// {value} or {problem}. It ends with its input. {do: "measure", shapes} gives measures, {do: "step", product} also a text (shapes.mjs,
-// step.mjs). Each request has an instance of the kernel of its own: what one did is not there for the next, and equal requests are
+// {value} or {problem}. It ends with its input. {do: "measure", shapes} gives measures, {do: "contours", shapes: [{recipe,
+// height}]} those of faces at a height, {do: "step", product} measures and a text (shapes.mjs, step.mjs). Each request has an instance of the kernel of its own: what one did is not there for the next, and equal requests are
 // answered with equal bytes, as the order of some things in STEP comes from where they lie in memory.
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -27,6 +27,10 @@ const WORK = {
   measure: (oc, { shapes: recipes }) => {
     const { solid, measured } = shapesOf(oc);
     return recipes.map((recipe) => measured(solid(recipe)));
+  },
+  contours: (oc, { shapes: recipes }) => {
+    const { contours } = shapesOf(oc);
+    return recipes.map(({ recipe, height }) => contours(recipe, height));
   },
   step: (oc, { product }) => {
     const { solid, measured } = shapesOf(oc);

@@ -10,9 +10,13 @@ module VastLattice
       # {'bodies', 'steps' => [{'operation' => 'cut'|'add', 'bodies'}, …]} of a Geometry::Solid. What is done in the same way one after
       # the other is one step.
       def of(solid)
-        made = solid.built.flat_map(&:pieces).map { |piece| [piece.operation, piece.bodies] }
-        steps = [*solid.blank.cuts.map { |body| [:cut, [body]] }, *made]
-        { 'bodies' => solid.blank.bodies.map { |body| body(body) },
+        pieces = solid.built.flat_map(&:pieces).map { |piece| [piece.operation, piece.bodies] }
+        made(solid.blank.bodies, [*solid.blank.cuts.map { |body| [:cut, [body]] }, *pieces])
+      end
+
+      # The same of bodies and steps [[:cut or :add, bodies], …].
+      def made(bodies, steps)
+        { 'bodies' => bodies.map { |body| body(body) },
           'steps' => steps.chunk_while { |one, other| one.first == other.first }.map { |same| step(same) } }
       end
 

@@ -117,5 +117,42 @@ export function shapesOf(oc) {
     return found;
   }
 
-  return { solid, measured };
+  function each(shape, kind) {
+    const explorer = new oc.TopExp_Explorer(shape, kind, oc.TopAbs_ShapeEnum.TopAbs_SHAPE);
+    const found = [];
+    for (; explorer.More(); explorer.Next()) found.push(explorer.Current());
+    return found;
+  }
+
+  const TURN = 2 * Math.PI;
+  const around = (angle) => ((angle % TURN) + TURN) % TURN;
+
+  // A line between two points, or an arc counter-clockwise from an angle over a sweep.
+  function stroke(made) {
+    const curve = new oc.BRepAdaptor_Curve(oc.TopoDS.Edge(made));
+    const [first, last] = [curve.FirstParameter(), curve.LastParameter()];
+    const [from, middle, till] = [first, (first + last) / 2, last].map((at) => { const point = curve.EvalD0(at); return [point.X(), point.Y()]; });
+    if (curve.GetType() === oc.GeomAbs_CurveType.GeomAbs_Line) return { from, till };
+    if (curve.GetType() !== oc.GeomAbs_CurveType.GeomAbs_Circle) throw new Unmade('Its outline is no line and no arc somewhere.');
+
+    const round = curve.Circle();
+    const centre = [round.Location().X(), round.Location().Y()];
+    if (last - first > TURN - 1e-9) return { centre, radius: round.Radius(), start: 0, sweep: TURN };
+    const [begin, between, end] = [from, middle, till].map(([x, y]) => Math.atan2(y - centre[1], x - centre[0]));
+    const ahead = around(between - begin) < around(end - begin);
+    return { centre, radius: round.Radius(), start: ahead ? begin : end, sweep: ahead ? around(end - begin) : around(begin - end) };
+  }
+
+  // Contours of the faces of a flat solid at a height: lists of strokes.
+  function contours(recipe, height) {
+    const level = (shape) => {
+      const box = new oc.Bnd_Box();
+      oc.BRepBndLib.AddOptimal(shape, box, false, false);
+      return [box.CornerMin().Z(), box.CornerMax().Z()].every((z) => Math.abs(z - height) < 1e-6);
+    };
+    const { TopAbs_FACE: face, TopAbs_WIRE: ring, TopAbs_EDGE: side } = oc.TopAbs_ShapeEnum;
+    return each(solid(recipe), face).filter(level).flatMap((one) => each(one, ring)).map((one) => each(one, side).map(stroke));
+  }
+
+  return { solid, measured, contours };
 }

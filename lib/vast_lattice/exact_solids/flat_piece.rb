@@ -1,0 +1,84 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module ExactSolids
+    # A plate, or a folded sheet laid flat, as it is cut: what goes right through it, where it is bent, and what is written on it.
+    class FlatPiece
+      NEAR = 1e-6
+      private_constant :NEAR
+
+      # Whether a solid is one.
+      def self.of?(solid) = !solid.blank.thickness.nil?
+
+      def initialize(solid)
+        @solid = solid
+        @flat = solid.blank.flat
+      end
+
+      # For the kernel: a solid whose faces at +height+ have the contours to cut.
+      def recipe = Recipe.made(bodies, cuts.empty? ? [] : [[:cut, cuts]])
+
+      def height = @solid.blank.thickness
+
+      # Bend lines: [feature, [x, y], [x, y]].
+      def bends = @flat ? @flat.bends.map { |bend| [bend.name, bend.line.first(2), bend.line.last(2)] } : []
+
+      # What is written on it or marks it: [PlacedFeature, Loop in the flat].
+      def marks
+        @solid.built.select { |feature| feature.kind.role == :mark }.flat_map { |feature| placed(feature).map { |loop| [feature, loop] } }
+      end
+
+      private
+
+      def bodies
+        return @solid.blank.bodies unless @flat
+
+        outlines = @flat.panels.flat_map { |panel| panel.outline.loops.map { |loop| panel.frame.carry(loop, Geometry::Frame::SPACE) } }
+        [*outlines, *@flat.zones.map { |zone| ring(zone) }].map { |loop| prism(loop, 0.0, height) }
+      end
+
+      def prism(loop, low, high) = Geometry::Prism.new(Geometry::Frame::SPACE, Geometry::Profile.new(loop), low, high)
+
+      # Counter-clockwise.
+      def ring(points)
+        loop = Geometry::Loop.new(points.map { |x, y| [x, y, 0.0] })
+        loop.area.negative? ? loop.reversed : loop
+      end
+
+      # Prisms of what goes right through, wherever the feature sits.
+      def cuts
+        through = @solid.built.flat_map { |feature| feature.pieces.select(&:cut?).filter_map { |piece| through(piece) } }
+        through.map { |loop| prism(loop, -1.0, height + 1.0) }
+      end
+
+      # The narrowest outline with which a piece goes from its seat to the other side; nil where it does not.
+      def through(piece)
+        return unless flat?(piece) && piece.layers.any?
+
+        inside = piece.layers.filter_map { |layer| layer.clip(-height - piece.seat.level, [0.0, -piece.seat.level].max) }
+        deep = inside.sum { |layer| layer.high - layer.low }
+        return unless deep > height + [piece.seat.level, 0.0].min - NEAR
+
+        loops = inside.flat_map { |layer| [layer.end_loop(layer.low), layer.end_loop(layer.high)] }
+        laid(piece.seat.frame, piece.wall, loops.min_by(&:area))
+      end
+
+      def flat?(piece) = piece.wall && (@flat ? !panel(piece.wall).nil? : piece.wall.frame.n[2].abs > 1 - NEAR)
+      def panel(wall) = @flat.panels.find { |own| own.wall == (wall.owner || 'front') }
+
+      def placed(feature)
+        return [] unless feature.seat && flat?(feature)
+
+        feature.loops.map { |loop| laid(feature.seat.frame, feature.wall, loop) }
+      end
+
+      # A loop in the plane of a seat as it lies in the flat.
+      def laid(frame, wall, loop)
+        return frame.carry(loop, Geometry::Frame::SPACE) unless @flat
+
+        panel = panel(wall)
+        panel.frame.carry(frame.carry(loop, panel.space), Geometry::Frame::SPACE)
+      end
+    end
+  end
+end
