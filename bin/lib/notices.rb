@@ -14,7 +14,7 @@ module Notices
     'icc-profiles-free' => 'Zlib',
     'nodejs' => 'MIT', 'chromium-headless-shell' => 'BSD-3-Clause',
     'units' => 'GPL-3.0-or-later', 'libreoffice-calc' => 'MPL-2.0', 'poppler-utils' => 'GPL-2.0-or-later',
-    'python3-ezdxf' => 'MIT', 'qpdf' => 'Apache-2.0', 'procps' => 'GPL-2.0-or-later',
+    'python3-ezdxf' => 'MIT', 'qpdf' => 'Apache-2.0', 'glpk-utils' => 'GPL-3.0-or-later', 'procps' => 'GPL-2.0-or-later',
     'build-essential' => 'GPL (compilers, only to install gems)'
   }.freeze
   # Of packages that do not say it themselves: read in their files of licence.

@@ -12,6 +12,10 @@ module VastLattice
         super('outlines.dxf', title: 'Outlines for cutting', note: note, made_from: :variant, options: [PART])
       end
 
+      def offered?(subject)
+        super && (subject.family.components.any? || subject.family.parts.any? { |part| %w[plate folded_sheet].include?(part.stock.kind) })
+      end
+
       def write(subject, options)
         model = ExactSolids::Product.whole(subject.result)
         flat = Exchange::OutlineFile.flat(model)
