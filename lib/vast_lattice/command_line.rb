@@ -21,15 +21,18 @@ module VastLattice
                    any result; "lattice results FILE" lists them
       lattice sheet FILE [--sheet NAME] [--format pdf|svg|dxf] [--row TABLE=ROW]… [--set NAME=VALUE]… > file
                    a drawing sheet of the family, the first one unless one is named
+      lattice generate FILE --to FOLDER --as RESULT [--as RESULT]… [--option NAME=VALUE]… [--name PATTERN] [--valid]
+                   results of all variants, with a manifest; what is there already and unchanged is kept
       lattice convert FILE           YAML to JSON, JSON to YAML
       Families that a file places as components are looked for in the files beside it; FILE may be a bundle of several.
     TEXT
-    COMMANDS = %w[resolve check table draw parts bundle write results sheet convert].freeze
+    COMMANDS = %w[resolve check table draw parts bundle write results sheet generate convert].freeze
 
     # The command itself is wrong.
     class Misused < Error; end
 
     include ResultCommands
+    include GenerateCommand
     include Picking
 
     def initialize(arguments, out: $stdout, err: $stderr)
@@ -40,6 +43,7 @@ module VastLattice
       @answers = {}
       @overrides = {}
       @options = {}
+      @results = []
     end
 
     # Runs the command; returns the exit code.
@@ -87,7 +91,10 @@ module VastLattice
         parser.on('--part PART') { |part| @part = part }
         parser.on('--sheet NAME') { |name| @options['sheet'] = name }
         parser.on('--format FORMAT') { |name| @format = name }
-        parser.on('--as RESULT') { |name| @result = name }
+        parser.on('--as RESULT') { |name| (@results << name) && @result = name }
+        parser.on('--to FOLDER') { |path| @folder = path }
+        parser.on('--name PATTERN') { |pattern| @pattern = pattern }
+        parser.on('--valid') { @valid = true }
         parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
         parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
         parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }

@@ -18,6 +18,9 @@ module VastLattice
         @lambda = Formula.compiled(Formula::Emitter.lambda_of('v', "#{names}[#{formulas.join(', ')}]"), 'labels').call(lists)
       end
 
+      # What they are called, those that only a rule writes included.
+      def names = @all.map(&:name).uniq
+
       # Text by name, for the values and branches of an outcome: of each pattern, and of properties that a rule writes; nil where
       # a formula in it is undefined, where it is too long, or where rules disagree.
       def write(values, branches = NONE)
