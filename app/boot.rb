@@ -13,7 +13,7 @@ module VastLattice
     LOADER.push_dir(File.join(ROOT, 'app'), namespace: VastLattice)
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
     LOADER.collapse(File.join(ROOT, 'app/web/resources'))
-    LOADER.inflector.inflect('plain_json' => 'PlainJSON', 'drawing_sheets_api' => 'DrawingSheetsAPI',
+    LOADER.inflector.inflect('plain_json' => 'PlainJSON', 'drawing_sheets_api' => 'DrawingSheetsAPI', 'generations_api' => 'GenerationsAPI',
                              **%w[tables imports lattice variants results reviews interference model edits rules families forms bundles
                                   configurations].to_h { |name| ["#{name}_api", "#{name.capitalize}API"] },
                              'form_design_api' => 'FormDesignAPI')

@@ -10,6 +10,6 @@ module VastLattice
     Delayed::Worker.max_run_time = DEAD
 
     # What can be done, by name: Kinds.
-    KINDS = { 'import' => SheetImport, 'review' => Review }.freeze
+    KINDS = { 'import' => SheetImport, 'review' => Review, 'generation' => Generation }.freeze
   end
 end

@@ -17,6 +17,9 @@ module VastLattice
       # which remembers what it has compiled.
       def self.seconds = nil
 
+      # How often whoever is at it may be killed before it is given up.
+      def self.attempts = 3
+
       # Whether it is put off, and begun anew later, when a person's task waits.
       def self.gives_way? = false
 

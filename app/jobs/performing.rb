@@ -13,7 +13,7 @@ module VastLattice
       def perform
         task = Storage::TaskRecord.find_by(id: task_id)
         return if task.nil? || task.over?
-        return refuse(task, GIVEN_UP) if task.attempts >= max_attempts
+        return refuse(task, GIVEN_UP) if task.attempts >= KINDS.fetch(task.kind).attempts
 
         task.move(Storage::TaskRecord::OPEN, status: 'working', attempts: task.attempts + 1)
         work(task)

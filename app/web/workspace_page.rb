@@ -62,6 +62,17 @@ module VastLattice
       # The drawing sheet of Release that is shown; nil for its files, and where a new one begins.
       def drawing_sheet = family.drawing_sheet(@tab)
       def new_drawing_sheet? = @tab == 'new'
+      # Whether files of all variants are made there: no name of a sheet.
+      def generating? = @tab == 'all-variants'
+
+      # Which variants files can be ordered of, {value => words}.
+      def order_choices = Generating::Order::WHICH
+
+      # Results of single variants that can be ordered: [name, words, note].
+      def orderable
+        found = Results.of(Results::Subject.new(plan: plan)).select { |format| format.made_from == :variant }
+        found.map { |format| [format.name, "#{format.title}, #{format.ending.upcase}", format.note] }
+      end
 
       # Kinds of views that drawing sheets can have, [value, words]; and those that go through a feature.
       def sheet_view_kinds = Family::SHEET_VIEWS.kinds.map { |kind| [kind.name, kind.title] }

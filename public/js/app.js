@@ -35,6 +35,7 @@ import { families } from './families.js';
 import { card } from './card.js';
 import { health } from './health.js';
 import { drawingSheet } from './drawing-sheet.js';
+import { generating } from './generating.js';
 import { sentForm } from './sent-form.js';
 
 Alpine.data('workspace', workspace);
@@ -75,6 +76,7 @@ Alpine.data('bringIn', bringIn);
 Alpine.data('families', families);
 Alpine.data('health', health);
 Alpine.data('drawingSheet', drawingSheet);
+Alpine.data('generating', generating);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.
 window.Alpine = Alpine;

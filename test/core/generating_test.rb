@@ -93,6 +93,6 @@ class GeneratingTest < CoreCase
       assert_match words, refused(VastLattice::Error) { batch(**order).items }.full_text
     end
     names = batch(pattern: '../{part_number}/{result}: ü').items.map(&:name)
-    assert_empty(names.reject { |name| name.match?(/\A[\p{L}\p{N}][\p{L}\p{N}._-]*\z/) })
+    assert_empty names.grep_v(/\A[\p{L}\p{N}][\p{L}\p{N}._-]*\z/)
   end
 end

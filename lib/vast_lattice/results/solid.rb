@@ -4,7 +4,7 @@ module VastLattice
   module Results
     # The variant in view as solids: exact ones for programs that construct, triangles for printing and looking at.
     class Solid < Format
-      NOTES = { 'step' => 'exact, with its parts, their names and colours (STEP, ISO 10303)',
+      NOTES = { 'step' => 'exact, with its parts, their names and colours (STEP, ISO 10303); STL and GLB as triangles',
                 'stl' => 'as closed triangles in mm, for printing in three dimensions',
                 'glb' => 'as triangles with its parts, their names and colours, to look at (glTF 2.0)' }.freeze
       WRITERS = { 'step' => ->(result) { ExactSolids.step(result) },

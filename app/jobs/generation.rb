@@ -1,0 +1,98 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Jobs
+    # Makes files of an order, one after the other, as long as there are some that nobody is at: several workers do so at once. Between two
+    # files it gives way to what persons wait for. Whatever is killed, what was made is made, and what was under way is begun again.
+    class Generation < Kind
+      # Whose tasks these are: nobody's.
+      OWNER = 'files'
+      # Workers that are told to make the files of one order.
+      WORKERS = 2
+
+      # It is put off between two files alone.
+      def self.gives_way? = true
+      # Whoever is killed a hundred times has made files in between.
+      def self.attempts = 100
+
+      class << self
+        # Tells workers to make what is waiting of an order of a Stored document.
+        def begin(record, stored)
+          record.increment!(:begun)
+          WORKERS.times do |number|
+            Queue.new.begin_unasked('generation', stored, owner: OWNER, token: "#{record.id} #{record.begun} #{number}")
+          end
+        end
+
+        # Makes an order of a Stored document. Raises Error for what cannot be ordered.
+        def order(stored, tree, person:)
+          order = Generating::Order.read(tree)
+          record = Storage::GenerationRecord.store(stored, order, Generating::Batch.new(stored.plan, order).items, person: person)
+          self.begin(record, stored)
+          record
+        end
+
+        def stop(record) = record.move('working', status: 'stopped')
+
+        # Goes on with what was stopped, and tries once more what failed.
+        def go_on(record, stored)
+          record.files.where(status: 'failed').update_all(status: 'waiting', problem: nil, attempts: 0)
+          record.move(%w[stopped done], status: 'working', finished_at: nil) && self.begin(record, stored)
+        end
+      end
+
+      def result
+        return too_old unless plan
+
+        files.put_back(order, me)
+        while order.working? && (file = files.take(order, me))
+          make(file)
+          progress.at(0.5, 'making files')
+        end
+        finish
+        {}
+      end
+
+      private
+
+      def files = Storage::GeneratedFileRecord
+      def me = task.token
+      def order = @order ||= Storage::GenerationRecord.find(task.token.to_i)
+
+      # An order is of the version that it was made for.
+      def batch = @batch ||= Generating::Batch.new(plan, Generating::Order.read(order.ordered))
+      def plan = @plan ||= store.at(stored.slug, order.version)&.plan
+
+      # The history does not reach back so far: it has to be ordered anew.
+      def too_old
+        files.where(generation_id: order.id, status: %w[waiting working])
+             .update_all(status: 'failed', problem: 'The family has changed very much since. Make the files anew.')
+        finish
+        {}
+      end
+
+      def make(file)
+        item = file.to_item
+        key = batch.key(item)
+        known = Storage::MadeFileRecord.known(key)
+        return file.over('kept', key: key, sha256: known[0], bytes: known[1]) if known
+
+        bytes = batch.write(item)
+        if bytes.bytesize > Storage::MadeFileRecord::LARGEST
+          raise Error.new('The file is too large to be kept.', remedy: 'Take it by itself.')
+        end
+
+        file.over('made', key: key, sha256: Storage::MadeFileRecord.keep(key, bytes), bytes: bytes.bytesize)
+      rescue VastLattice::Error => e
+        file.over('failed', key: key, problem: [e.message, e.remedy].compact.join(' ')[0, 500])
+      end
+
+      # Over where nobody is at anything any more.
+      def finish
+        return if files.exists?(generation_id: order.id, status: %w[waiting working])
+
+        order.move('working', status: 'done', finished_at: Time.now)
+      end
+    end
+  end
+end
