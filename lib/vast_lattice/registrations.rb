@@ -69,6 +69,7 @@ module VastLattice
   Results::FORMATS.register(*Results::Solid.all)
   Results::FORMATS.register(Results::Outlines.new)
   Results::FORMATS.register(*Results::CutList.all)
+  Results::FORMATS.register(*Results::ShopList.all)
   Results::FORMATS.register(Results::Lattice::Picture.new)
   Results::FORMATS.register(*Results::Lattice.all)
   Results::FORMATS.register(*Results::VariantTables.all)

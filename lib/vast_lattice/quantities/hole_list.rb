@@ -1,0 +1,54 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Quantities
+    # Round holes of parts as they are drilled: one by one, with their place on a side, from its lower left corner as one looks at it.
+    class HoleList
+      # What is done (:drill, :counterbore or :countersink) with which diameter (mm), how deep from the side (mm; nil right through), where
+      # (mm), and of a countersink its +angle+ (degrees).
+      Hole = Struct.new(:part, :feature, :side, :x, :y, :what, :diameter, :depth, :angle, keyword_init: true)
+
+      NEAR = 1e-6
+      private_constant :NEAR
+
+      # Holes of a Geometry::Solid.
+      def self.of(solid)
+        solid.built.select { |feature| feature.kind.role == :cut }.flat_map do |feature|
+          feature.pieces.select { |piece| piece.cut? && piece.wall }.flat_map { |piece| new(solid.part, feature, piece).holes }
+        end
+      end
+
+      def initialize(part, feature, piece)
+        @part = part
+        @feature = feature
+        @piece = piece
+        @layers = piece.layers.select { |layer| layer.loop.circle && layer.low < -NEAR }.sort_by(&:low)
+      end
+
+      # The narrowest goes deepest and is drilled; what is wider above it is a counterbore, what tapers a countersink.
+      def holes
+        return [] if @layers.empty? || @layers.size < @piece.layers.count { |layer| layer.low < -NEAR }
+
+        straight, tapered = @layers.partition { |layer| layer.taper.nil? }
+        straight.each_with_index.map { |layer, at| hole(at.zero? ? :drill : :counterbore, layer, 2 * layer.loop.circle.last) } +
+          tapered.map { |layer| hole(:countersink, layer, 2 * layer.taper.max, angle(layer)) }
+      end
+
+      private
+
+      def hole(what, layer, diameter, angle = nil)
+        x, y = layer.loop.circle.first(2)
+        box = @piece.wall.box
+        Hole.new(part: @part, feature: @feature.feature, side: @piece.wall.title, what: what, diameter: diameter.round(6), angle: angle,
+                 x: (@piece.wall.mirrored ? box.right - x : x - box.left).round(6), y: (y - box.bottom).round(6), depth: depth(layer))
+      end
+
+      def depth(layer)
+        -layer.low < @piece.seat.through + NEAR ? -layer.low.round(6) : nil
+      end
+
+      # Between both sides of the cone.
+      def angle(layer) = (2 * Math.atan((layer.taper[1] - layer.taper[0]).abs / (layer.high - layer.low)) * 180 / Math::PI).round(3)
+    end
+  end
+end
