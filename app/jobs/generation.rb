@@ -10,6 +10,9 @@ module VastLattice
       # Workers that are told to make the files of one order.
       WORKERS = 2
 
+      # Seconds that a worker is at it before it lets others come: less than after which it counts as dead (Jobs::DEAD).
+      def self.sitting = 240
+
       # It is put off between two files alone.
       def self.gives_way? = true
       # Whoever is killed a hundred times has made files in between.
@@ -45,17 +48,23 @@ module VastLattice
         return too_old unless plan
 
         files.put_back(order, me)
+        begun = now
         while order.working? && (file = files.take(order, me))
           make(file)
           progress.at(0.5, 'making files')
+          raise Progress::PutOff if now - begun > self.class.sitting
         end
         finish
         {}
+      ensure
+        # It takes much memory, and may not be wanted again for long.
+        ExactSolids::Kernel.here.stop
       end
 
       private
 
       def files = Storage::GeneratedFileRecord
+      def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       def me = task.token
       def order = @order ||= Storage::GenerationRecord.find(task.token.to_i)
 

@@ -83,6 +83,23 @@ class GenerationsTest < WebCase
     end
   end
 
+  # Nobody is at it for long: after a while it is put off, and gone on with; nothing is lost by that.
+  def test_sittings
+    alone do
+      Jobs::Generation.stub(:sitting, -1) do
+        order
+        worker = Delayed::Worker.new(quiet: true).tap { |one| one.name = 'one' }
+        worker.work_off(2)
+        assert_equal ['working', 2], state.values_at('status', 'made')
+        work
+        assert_equal ['done', 8], state.values_at('status', 'made')
+        assert_equal([0], tasks_of_files.pluck(:attempts).uniq.map { |times| times - 1 })
+      end
+    end
+  end
+
+  def tasks_of_files = Storage::TaskRecord.where(kind: 'generation')
+
   # Stopped it stops, and goes on; what failed says why; a version that changed meanwhile is made as it was ordered.
   def test_stop_and_go_on
     alone do

@@ -13,8 +13,9 @@ module VastLattice
       KEEP = 700_000_000
       # How many times as long as that it is waited for at most.
       PATIENCE = 4
-      # Seconds between two looks.
+      # Seconds between two looks, and how many of them starting takes.
       LOOK = 0.1
+      STARTING = 5
       # Of /proc/PID/stat: user and system time, in ticks of which a second has a hundred; resident memory, in pages (proc(5)).
       TICKS = 100.0
       PAGE = 4096
@@ -76,7 +77,9 @@ module VastLattice
         stop unless line && used.last <= KEEP
       end
 
+      # Takes about half a second, which whoever watches is told before: they may have it done elsewhere.
       def start
+        STARTING.times { Watch.count(Watch::PULSE + 1) }
         theirs, @in = IO.pipe
         @out, answers = IO.pipe
         @pid = Process.spawn('node', '--max-old-space-size=512', SCRIPT, in: theirs, out: answers, err: File::NULL, pgroup: true)
