@@ -197,6 +197,30 @@ class ExactSolidsTest < CoreCase
     assert_match(/in doubt/, doubt.message)
   end
 
+  # Whoever asks is killed in the middle of a request: the kernel does not outlive it.
+  def test_it_goes_with_its_parent
+    script = <<~RUBY
+      require 'vast_lattice'
+      include VastLattice
+      plan = Plan::Library.new(Dir['#{ROOT}/demo/*.yaml'].map { |path| Exchange::FamilyFile.read(File.read(path)).family }).plan('Side frame')
+      solid = Result.new(plan).model.solids.first.solid
+      kernel = ExactSolids::Kernel.here
+      kernel.ask('do' => 'measure', 'shapes' => [])
+      puts kernel.pid
+      $stdout.flush
+      ExactSolids.measured([solid] * 40)
+    RUBY
+    IO.popen([RbConfig.ruby, '--yjit', '-I', File.join(ROOT, 'lib'), '-e', script]) do |asking|
+      kernel = Integer(asking.gets)
+      sleep 1
+      assert_operator File, :exist?, "/proc/#{kernel}"
+      Process.kill('KILL', asking.pid)
+      ends = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 5
+      sleep 0.1 while File.exist?("/proc/#{kernel}") && File.read("/proc/#{kernel}/stat")[/\) (\w)/, 1] != 'Z' && Process.clock_gettime(Process::CLOCK_MONOTONIC) < ends
+      assert(!File.exist?("/proc/#{kernel}") || File.read("/proc/#{kernel}/stat")[/\) (\w)/, 1] == 'Z', 'it is still there')
+    end
+  end
+
   # Too much is ended, and whoever does not wait any more ends it, too; the next request is answered.
   def test_limits
     kernel = ExactSolids::Kernel.new

@@ -5,6 +5,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { createInterface } from 'node:readline';
+import { Worker } from 'node:worker_threads';
 import init from 'replicad-opencascadejs';
 import { shapesOf, Unmade } from './shapes.mjs';
 import { stepOf } from './step.mjs';
@@ -12,6 +13,11 @@ import { stepOf } from './step.mjs';
 // The kernel writes to standard output what it thinks; answers go there alone.
 const answer = process.stdout.write.bind(process.stdout);
 console.log = console.error;
+
+// It never outlives whoever started it, also in the middle of a request.
+const WATCH = `const { ppid } = process;
+  setInterval(() => { if (process.ppid !== ppid) process.kill(process.pid, 'SIGKILL'); }, 500);`;
+new Worker(WATCH, { eval: true }).unref();
 
 const code = await WebAssembly.compile(readFileSync(createRequire(import.meta.url).resolve('replicad-opencascadejs/wasm')));
 const instance = () => init({
