@@ -21,8 +21,8 @@ module VastLattice
                    any result; "lattice results FILE" lists them
       lattice sheet FILE [--sheet NAME] [--format pdf|svg|dxf] [--row TABLE=ROW]… [--set NAME=VALUE]… > file
                    a drawing sheet of the family, the first one unless one is named
-      lattice generate FILE --to FOLDER --as RESULT [--as RESULT]… [--option NAME=VALUE]… [--name PATTERN] [--valid]
-                   results of all variants, with a manifest; what is there already and unchanged is kept
+      lattice generate FILE --to FOLDER --as RESULT [--as RESULT]… [--option NAME=VALUE]… [--row TABLE=ROW]… [--name PATTERN] [--valid]
+                   results of all variants, or of rows ("size=SF-1*, SF-2000"), with a manifest; what is unchanged is kept
       lattice convert FILE           YAML to JSON, JSON to YAML
       Families that a file places as components are looked for in the files beside it; FILE may be a bundle of several.
     TEXT

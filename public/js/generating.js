@@ -40,7 +40,8 @@ export function generating() {
       this.problem = '';
       const results = Array.from(form.querySelectorAll('[name=results]:checked'), ({ value }) => value);
       try {
-        await post(this.address(), { results, which: form.elements.which.value, pattern: form.elements.pattern.value });
+        const within = Object.fromEntries(Array.from(form.querySelectorAll('[data-table]'), ({ dataset, value }) => [dataset.table, value]));
+        await post(this.address(), { results, within, which: form.elements.which.value, pattern: form.elements.pattern.value });
         await this.look();
       } catch (refusal) { this.problem = words(refusal); }
     },

@@ -28,7 +28,7 @@ module VastLattice
           own = Results::FORMATS.fetch(name).options.map(&:name)
           { 'name' => name, 'options' => @options.slice(*own) }
         end
-        Generating::Order.read('results' => results, 'which' => @valid ? 'valid' : 'all', 'pattern' => @pattern)
+        Generating::Order.read('results' => results, 'which' => @valid ? 'valid' : 'all', 'within' => @rows, 'pattern' => @pattern)
       end
     end
   end

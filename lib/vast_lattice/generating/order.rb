@@ -3,7 +3,7 @@
 module VastLattice
   module Generating
     # What is wanted: +results+ [[name of a format, its options], …], of +which+ variants ("all" or "valid"), as far as they are +within+
-    # rows of tables ({table => [row, …]}), and how files are called (+pattern+).
+    # rows of tables ({table => "SF-1*, SF-2000"}: names with commas, a star stands for any letters), and how files are called (+pattern+).
     class Order < Value.with(:results, which: 'all', within: {}, pattern: '{variant}-{result}')
       WHICH = { 'all' => 'all variants', 'valid' => 'those without errors' }.freeze
 
@@ -19,8 +19,14 @@ module VastLattice
         end
 
         pattern = tree['pattern'].to_s.strip
-        new(results: results.map { |name, options| format(name, options) }.uniq, which: which, within: tree['within'].to_h,
+        new(results: results.map { |name, options| format(name, options) }.uniq, which: which, within: within(tree['within']),
             **(pattern.empty? ? {} : { pattern: pattern }))
+      end
+
+      # Texts by table, without those that keep all.
+      def self.within(given)
+        texts = given.is_a?(Hash) ? given.transform_values { |text| Array(text).join(', ').strip } : {}
+        texts.transform_keys(&:to_s).reject { |_, text| text.empty? }
       end
 
       # A format that is made of single variants, with all its options. Raises Error.
@@ -32,7 +38,7 @@ module VastLattice
 
         [name, format.chosen(options)]
       end
-      private_class_method :format
+      private_class_method :within, :format
 
       def to_tree
         { 'results' => results.map { |name, options| { 'name' => name, 'options' => options } }, 'which' => which, 'within' => within,
