@@ -42,7 +42,8 @@ class HostileTest < WebCase
     '/api/families/straight-module/interference' => { 'row[size]' => 'SM-400-1000' }, '/api/families/straight-module/interference/all' => { 'from' => '19' },
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {},
     '/api/families/side-frame/results' => {}, '/api/families/side-frame/drawing_sheets/making' => PICK,
-    '/api/families/side-frame/drawing_sheets/making/variant' => TABLE.merge('number' => '0')
+    '/api/families/side-frame/drawing_sheets/making/variant' => TABLE.merge('number' => '0'), '/api/families/side-frame/generations' => {}, '/families/side-frame/generations/1.zip' => {},
+    '/families/support-leg/cut_list.csv' => { 'stock' => '6000, 4000', 'saw' => '3' }, '/families/side-frame/shop_list.csv' => { 'list' => 'bends' }
   }.freeze
   FORM = { 'set[length]' => '1400', 'set[finish]' => 'painted', 'view' => 'front', 'width' => '600', 'height' => '400' }.freeze
   # The same of published forms and of configurations; PUBLISHED and KEPT stand for their addresses.
