@@ -128,7 +128,7 @@ class HostileTest < WebCase
   def test_asked_rightly
     reads.each do |path, query|
       ask(path, form(query))
-      expected = { '/' => [302], '/api/families/side-frame/imports/none' => [422] }.fetch(path, [200, 302])
+      expected = { '/' => [302], '/api/families/side-frame/imports/none' => [422], '/families/side-frame/generations/1.zip' => [404] }.fetch(path, [200, 302])
       assert_includes expected, last_response.status, "#{path}: #{last_response.body[0, 200]}"
     end
   end
@@ -168,8 +168,10 @@ class HostileTest < WebCase
               '{"version": {"a": 1}, "edits": [{"do": "switch_rule", "name": "none", "active": true}]}']
     bodies += ['{"tree": 7}', '{"tree": {"all": 7}}', '{"tree": {"any": [{"name": 7, "among": {}}]}}', '{"tree": {"not": []}}', '{"text": {}}', '{"rule": 7}',
                '{"rule": {"name": 7, "when": "true", "then": []}}', '{"rule": {"name": "a", "when": "length > 1 mm", "then": [{"set": "gauge", "to": 3}]}, "replaces": [1]}']
+    bodies += ['{"results": 7}', '{"results": [{"name": ["x"], "options": 7}]}', '{"results": [{"name": "front.svg", "options": {"a": {}}}]}', '{"results": ["cut_list.csv"], "which": []}',
+               '{"results": ["front.svg"], "within": {"size": {"a": 1}}, "pattern": {"x": 1}}', '{"results": {"a": null}, "within": [7]}']
     bodies += ['{"rule_table": 7}', '{"rule_table": {"name": "a", "output": "gauge", "inputs": ["length"], "rows": [{"tests": ["< 1 kg"], "value": 3}]}}', '{"rule_table": {"name": "a", "output": "gauge", "inputs": ["lenght"], "rows": []}}']
-    %w[edits foresee conditions rules/try rule_tables/try rule_tables/read rules/as_table rule_tables/as_rule undo redo try imports imports/none/take].each do |what|
+    %w[generations generations/1/stop generations/x/go_on edits foresee conditions rules/try rule_tables/try rule_tables/read rules/as_table rule_tables/as_rule undo redo try imports imports/none/take].each do |what|
       bodies.each do |body|
         # More files than can wait would be refused for that.
         Storage::TaskRecord.delete_all

@@ -7,9 +7,9 @@ module VastLattice
     # Makes the files of a Batch in a folder, with a Manifest. What is there already, made from the same and whole, is left as it is;
     # after a crash it goes on where it was.
     class Folder
-      # Files between two times that the manifest is written.
-      OFTEN = 20
-      private_constant :OFTEN
+      # What was made since the manifest was written: a line for each file.
+      NOTED = 'manifest.part'
+      private_constant :NOTED
 
       def initialize(path, batch)
         @path = path
@@ -20,11 +20,9 @@ module VastLattice
       # Raises Error where the folder cannot be written.
       def fill
         FileUtils.mkdir_p(@path)
-        before = Manifest.read(File.exist?(manifest) ? File.read(manifest) : '{}')
-        entries = []
-        @batch.items.each do |item|
-          entries << entry(item, before) { |*told| yield(*told) if block_given? }
-          keep(entries) if (entries.size % OFTEN).zero?
+        before = known
+        entries = @batch.items.map do |item|
+          entry(item, before) { |*told| yield(*told) if block_given? }.tap { |own| note(own) }
         end
         keep(entries)
       rescue SystemCallError => e
@@ -34,7 +32,14 @@ module VastLattice
 
       private
 
-      def manifest = File.join(@path, Manifest::NAME)
+      # The manifest, and what was made since, which counts; of a line that was not written to its end nothing does.
+      def known
+        written, noted = [Manifest::NAME, NOTED].map { |name| File.join(@path, name) }.map { |path| File.exist?(path) ? File.read(path) : '' }
+        lines = noted.lines.filter_map { |line| Manifest.entry(line) }
+        Manifest.new('', [*Manifest.read(written).entries, *lines])
+      end
+
+      def note(entry) = File.write(File.join(@path, NOTED), "#{JSON.generate(entry)}\n", mode: 'a')
 
       def entry(item, before)
         key = @batch.key(item)
@@ -67,7 +72,12 @@ module VastLattice
         File.rename("#{path}.part", path)
       end
 
-      def keep(entries) = Manifest.new(@batch.plan.family.name, entries.dup).tap { |own| put(Manifest::NAME, own.write) }
+      def keep(entries)
+        manifest = Manifest.new(@batch.plan.family.name, entries)
+        put(Manifest::NAME, manifest.write)
+        FileUtils.rm_f(File.join(@path, NOTED))
+        manifest
+      end
     end
   end
 end

@@ -16,6 +16,13 @@ module VastLattice
         new('', [])
       end
 
+      # One entry that was written by itself; nil where that is not whole.
+      def self.entry(line)
+        JSON.parse(line).then { |own| own if own.is_a?(Hash) }
+      rescue JSON::ParserError
+        nil
+      end
+
       attr_reader :entries
 
       def initialize(family, entries = [])

@@ -9,7 +9,7 @@ module VastLattice
 
       # From plain form. Raises Error for what there is not.
       def self.read(tree)
-        results = Array(tree['results']).map { |one| one.is_a?(Hash) ? [one['name'].to_s, one['options'].to_h] : [one.to_s, {}] }
+        results = Array(tree['results']).map { |one| one.is_a?(Hash) ? [one['name'].to_s, texts(one['options'])] : [one.to_s, {}] }
         raise Error.new(Wording[:no_result_is_chosen], remedy: Wording[:choose_one_or_more_results]) if results.empty?
 
         which = tree.fetch('which', 'all').to_s
@@ -25,8 +25,12 @@ module VastLattice
 
       # Texts by table, without those that keep all.
       def self.within(given)
-        texts = given.is_a?(Hash) ? given.transform_values { |text| Array(text).join(', ').strip } : {}
-        texts.transform_keys(&:to_s).reject { |_, text| text.empty? }
+        texts(given).transform_values(&:strip).reject { |_, text| text.empty? }
+      end
+
+      # Texts by name, whatever was given.
+      def self.texts(given)
+        given.is_a?(Hash) ? given.to_h { |name, text| [name.to_s, Array(text).join(', ')] } : {}
       end
 
       # A format that is made of single variants, with all its options. Raises Error.
@@ -38,7 +42,7 @@ module VastLattice
 
         [name, format.chosen(options)]
       end
-      private_class_method :within, :format
+      private_class_method :within, :texts, :format
 
       def to_tree
         { 'results' => results.map { |name, options| { 'name' => name, 'options' => options } }, 'which' => which, 'within' => within,
