@@ -18,8 +18,12 @@ module VastLattice
       # Bars that are worked out anew together, and how often.
       TOGETHER = 4
       ROUNDS = 40
+      # Different lengths with which a CuttingPlan is made: of more it takes long, and bars are filled well anyway.
+      KINDS = 40
+      # Points of work that a bar is at least (Watch).
+      BAR = 400
       NEAR = 1e-6
-      private_constant :SMALL, :PATTERNS, :EACH, :TOGETHER, :ROUNDS, :NEAR
+      private_constant :SMALL, :PATTERNS, :EACH, :TOGETHER, :ROUNDS, :KINDS, :BAR, :NEAR
 
       # +lengths+ of all pieces, +stock+ lengths that there are, +saw+ the width of a cut.
       def initialize(lengths, stock, saw)
@@ -47,7 +51,9 @@ module VastLattice
       private
 
       def pieces = @pieces ||= @lengths - too_long
-      def plan = @plan ||= pieces.empty? ? nil : CuttingPlan.new(pieces.tally, @stock, @saw)
+      def kinds = @kinds ||= pieces.tally
+      def plan = @plan ||= kinds.size.between?(1, KINDS) ? CuttingPlan.new(kinds, @stock, @saw) : nil
+
       # What bars add up to: all of it is a multiple of what their lengths have in common.
       def whole_bars(length) = common.zero? ? length : ((length / common) - NEAR).ceil * common
       def common = @common ||= @stock.all? { |own| own == own.to_i } ? @stock.map(&:to_i).reduce(:gcd).to_f : 0.0
@@ -62,11 +68,11 @@ module VastLattice
       def begun
         return [] if pieces.empty?
 
-        [filled(pieces), planned].min_by { |bars| bars.sum(&:stock) }
+        [filled(pieces), *([planned] if plan)].min_by { |bars| bars.sum(&:stock) }
       end
 
       def planned
-        left = pieces.tally
+        left = kinds.dup
         whole = plan.patterns.flat_map do |pattern, amount|
           Array.new((amount + NEAR).floor) { cut(pattern, left) }
         end.compact
@@ -87,6 +93,7 @@ module VastLattice
         bars = []
         until left.empty?
           bar = @stock.select { |own| own >= left.first - NEAR }.map { |own| fullest(own, left) }.min_by { |one| one.offcut / one.stock }
+          Watch.count(BAR + left.size)
           bars << bar
           bar.pieces.each { |piece| left.delete_at(left.index(piece)) }
         end

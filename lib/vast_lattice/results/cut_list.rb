@@ -10,6 +10,8 @@ module VastLattice
       USUAL = [6000.0].freeze
       USUAL_SAW = 3.0
       LONGEST = 100_000.0
+      # Lengths of bars that are looked at.
+      MOST = 12
 
       def initialize(kind)
         super('cut_list', kind, title: 'Cut list', note: 'bars by section, nested into stock bars of 6 m or of your lengths',
@@ -34,7 +36,7 @@ module VastLattice
       def numbers(text, name, usual, least: 1.0)
         return usual if text.empty?
 
-        text.split(',').map do |one|
+        text.split(',').first(MOST).map do |one|
           number = Float(one.strip, exception: false)
           next number if number&.between?(least, LONGEST)
 
