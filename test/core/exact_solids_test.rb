@@ -121,11 +121,18 @@ class ExactSolidsTest < CoreCase
     assert_match(/Tube is not flat.*Plates/, refusal.full_text)
   end
 
-  # Plates by their volume; folded sheets by their flat pattern less the openings.
+  # Plates by their volume, those on which bosses stand by their blank less the round holes; folded sheets by their flat pattern less the
+  # openings.
   def area_to_cut(solid)
+    return (solid.blank.volume / solid.blank.thickness) - bored(solid) if solid.built.any? { |feature| feature.kind.role == :add }
     return solid.volume / solid.blank.thickness unless solid.blank.flat
 
     solid.blank.flat.area.area - solid.built.select { |feature| feature.kind.role == :cut }.sum { |feature| feature.loops.sum(&:area) }
+  end
+
+  def bored(solid)
+    holes = solid.built.select { |feature| feature.kind.role == :cut }
+    holes.sum { |feature| feature.loops.size * Math::PI * (feature.numbers.measures.fetch('diameter')**2) / 4 }
   end
 
   # Strokes in the order in which one goes round: each begins where the one before ends.
