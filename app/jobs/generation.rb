@@ -40,6 +40,9 @@ module VastLattice
         # Goes on with what was stopped, and tries once more what failed.
         def go_on(record, stored)
           record.files.where(status: 'failed').update_all(status: 'waiting', problem: nil, attempts: 0)
+          # Whoever was at them may not be there any more.
+          there = Storage::TaskRecord.where(kind: 'generation', status: Storage::TaskRecord::OPEN).select(:token)
+          record.files.where(status: 'working').where.not(taken_by: there).update_all(status: 'waiting', taken_by: nil)
           record.move(%w[stopped done], status: 'working', finished_at: nil) && self.begin(record, stored)
         end
       end
@@ -58,7 +61,7 @@ module VastLattice
         {}
       ensure
         # It takes much memory, and may not be wanted again for long.
-        ExactSolids::Kernel.here.stop
+        ExactSolids::Kernel.here.rest
       end
 
       private

@@ -71,7 +71,7 @@ module VastLattice
       # Results of single variants that can be ordered: [name, words, note].
       def orderable
         found = Results.of(Results::Subject.new(plan: plan)).select { |format| format.made_from == :variant }
-        found.map { |format| [format.name, "#{format.title}, #{format.ending.upcase}", format.note] }
+        found.map { |format| [format.name, format.called, format.note] }
       end
 
       # Kinds of views that drawing sheets can have, [value, words]; and those that go through a feature.

@@ -4,6 +4,9 @@ module VastLattice
   # A configured result: a pick resolved all the way, from values to the drawing. Each stage is computed
   # once, when it is first asked for.
   class Result
+    # What is asked for needs all of a product, and there is not all of it.
+    class NotWhole < Error; end
+
     attr_reader :plan, :outcome
 
     # Resolves a pick, unless its +outcome+ is there already. +build_to+, a pair of part and step, leaves out of the model,
@@ -16,6 +19,13 @@ module VastLattice
     end
 
     def model = @model ||= Geometry::Model.of(outcome, build_to: @build_to)
+
+    # The same for what is built from it. Raises NotWhole where there is nothing, or where not all of it can be made.
+    def whole_model
+      ensure_whole(:there_is_nothing_to_make) { model.bodies.any? }
+      ensure_whole(:not_all_of_it_can_be_made) { model.complete? }
+      model
+    end
 
     # The same with all steps.
     def whole = @build_to ? @whole ||= Result.new(plan, outcome: outcome) : self
@@ -116,6 +126,8 @@ module VastLattice
     end
 
     private
+
+    def ensure_whole(words) = yield || raise(NotWhole.new(Wording[words], remedy: findings.find(&:error?)&.to_s))
 
     def price_list = @price_list ||= Quantities::PriceList.new(outcome, lines)
 

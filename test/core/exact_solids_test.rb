@@ -198,7 +198,7 @@ class ExactSolidsTest < CoreCase
     assert_match(/\AISO-10303-21;/, frame)
     assert_equal before, ExactSolids.step(result)
     nothing = Result.new(plan("parts: []\n"))
-    assert_match(/nothing/, refused(ExactSolids::Unmade) { ExactSolids.step(nothing) }.message)
+    assert_match(/nothing/, refused(Result::NotWhole) { ExactSolids.step(nothing) }.message)
     solid = result.model.solids.first.solid
     doubt = refused(ExactSolids::Unmade) { ExactSolids.send(:ensure_agree, solid, { 'sound' => true, 'volume' => solid.volume * 1.0001 }) }
     assert_match(/in doubt/, doubt.message)

@@ -69,6 +69,8 @@ class GeneratingTest < CoreCase
     assert_empty keys.call(batch(whole)).values & before.values
     module_before = keys.call(batch(demo_plans.fetch('Straight module'), within: { 'size' => demo_plans.fetch('Straight module').family.table('size').rows.first.name }))
     assert_operator module_before.size, :>, 0
+    # So does another program.
+    Generating::Fingerprint.stub(:program, 'another') { assert_empty keys.call(batch).values & before.values }
     # Where a formula may look through a table, all of its rows count.
     { '100 mm' => 1, 't.a' => 0 }.each do |width, kept|
       looking = plan("parameters: [{name: a, kind: number, unit: mm}]\ntables: [{name: t, columns: [{target: a, unit: mm}], rows: [{name: one, cells: {a: 1}}, {name: two, cells: {a: 2}}]}]\nparts: [{name: p, note: \"#{width}\", stock: {kind: plate, width: 100, height: 50, thickness: a}}]\n")

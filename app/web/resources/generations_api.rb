@@ -62,9 +62,7 @@ module VastLattice
 
       # "Solid STEP"; of what there is no longer its name.
       def ordered_words(name)
-        return name unless Results::FORMATS.key?(name)
-
-        Results::FORMATS.fetch(name).then { |format| "#{format.title} #{format.ending.upcase}" }
+        Results::FORMATS.key?(name) ? Results::FORMATS.fetch(name).called : name
       end
 
       def generation_tree(stored, record)

@@ -23,10 +23,7 @@ module VastLattice
       end
 
       # Width and height of the sheet, mm.
-      def size
-        xs, ys = rings.flat_map(&:first).transpose
-        [xs.max - xs.min, ys.max - ys.min]
-      end
+      def size = @flat.size(rings)
 
       # The View.
       def view
@@ -43,7 +40,7 @@ module VastLattice
       end
 
       # The outer rings with their holes, without the openings of features.
-      def rings = @rings ||= Geometry::Planar.rings(@flat.area)
+      def rings = @rings ||= @flat.rings
 
       # "90° to the front, R3"
       def bend_notes
@@ -57,9 +54,8 @@ module VastLattice
 
       # Where the openings of features come to lie: {feature => [Loop, …]}.
       def openings
-        shown = @solid.features.select { |feature| feature.shown? && feature.loops.any? }
-        shown.to_h { |feature| [feature, panel_of(feature)] }.compact
-             .to_h { |feature, panel| [feature, feature.loops.map { |loop| flat_loop(feature, panel, loop) }] }
+        shown = @solid.features.select { |feature| feature.shown? && feature.loops.any? && @flat.panel_of(feature.wall) }
+        shown.to_h { |feature| [feature, feature.loops.map { |loop| @flat.laid(loop, feature.wall.frame, feature.wall) }] }
       end
 
       private
@@ -77,17 +73,6 @@ module VastLattice
         openings.each do |feature, loops|
           @canvas.feature(feature, interactive: @interactive) { @canvas.shape(:opening, loops: loops) }
         end
-      end
-
-      # The panel that a feature's wall belongs to: outer and inner side are one.
-      def panel_of(feature)
-        name = feature.wall.owner || 'front'
-        @flat.panels.find { |panel| panel.wall == name }
-      end
-
-      # From the wall onto the panel's plane in space, and with it into the flat.
-      def flat_loop(feature, panel, loop)
-        panel.space.then { |space| feature.wall.frame.carry(loop, space) }.then { |own| panel.frame.carry(own, Geometry::Frame::SPACE) }
       end
 
       def dimensions

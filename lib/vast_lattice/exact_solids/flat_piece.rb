@@ -63,8 +63,7 @@ module VastLattice
         laid(piece.seat.frame, piece.wall, loops.min_by(&:area))
       end
 
-      def flat?(piece) = piece.wall && (@flat ? !panel(piece.wall).nil? : piece.wall.frame.n[2].abs > 1 - NEAR)
-      def panel(wall) = @flat.panels.find { |own| own.wall == (wall.owner || 'front') }
+      def flat?(piece) = piece.wall && (@flat ? !@flat.panel_of(piece.wall).nil? : piece.wall.frame.n[2].abs > 1 - NEAR)
 
       def placed(feature)
         return [] unless feature.seat && flat?(feature)
@@ -74,10 +73,7 @@ module VastLattice
 
       # A loop in the plane of a seat as it lies in the flat.
       def laid(frame, wall, loop)
-        return frame.carry(loop, Geometry::Frame::SPACE) unless @flat
-
-        panel = panel(wall)
-        panel.frame.carry(frame.carry(loop, panel.space), Geometry::Frame::SPACE)
+        @flat ? @flat.laid(loop, frame, wall) : frame.carry(loop, Geometry::Frame::SPACE)
       end
     end
   end

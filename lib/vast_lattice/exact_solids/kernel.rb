@@ -53,7 +53,10 @@ module VastLattice
       # Its process, or nil.
       attr_reader :pid
 
-      # Ends it; the next request starts it again.
+      # Ends it once nobody asks; the next request starts it again.
+      def rest = @lock.synchronize { stop }
+
+      # Ends it at once.
       def stop
         return unless @pid
 

@@ -4,16 +4,6 @@ module VastLattice
   module ExactSolids
     # A configured product in plain form for the geometry kernel: what it is made of (Recipe), each shape once, and where it is.
     class Product
-      # The Geometry::Model of a Result. Raises Unmade where there is nothing in it, or where not all of it can be made.
-      def self.whole(result)
-        model = result.model
-        remedy = result.findings.find(&:error?)&.to_s
-        raise Unmade.new(Wording[:there_is_nothing_to_make], remedy: remedy) if model.bodies.empty?
-        raise Unmade.new(Wording[:not_all_of_it_can_be_made], remedy: remedy) unless model.complete?
-
-        model
-      end
-
       def initialize(result)
         @result = result
         @shapes = {}
@@ -22,10 +12,10 @@ module VastLattice
       end
 
       # {'shapes' => [recipe, …], 'nodes' => [{'name', 'bodies' => [{'name', 'shape', 'colour', 'place'}], 'parts' => [{'name', 'node',
-      # 'place'}]}, …]}; the last node is the whole. What is suppressed is not there; what is hidden is. Raises Unmade as
-      # +whole+ does.
+      # 'place'}]}, …]}; the last node is the whole. What is suppressed is not there; what is hidden is. Raises
+      # Result::NotWhole.
       def to_tree
-        node(Product.whole(@result))
+        node(@result.whole_model)
         { 'shapes' => solids.map { |solid| Recipe.of(solid) }, 'nodes' => @list }
       end
 

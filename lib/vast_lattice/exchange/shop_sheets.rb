@@ -28,19 +28,13 @@ module VastLattice
 
       def bends(solid, count)
         flat = solid.blank.flat or return []
-        size = flat_size(flat)
+        size = flat.size.map { |length| length.round(6) }
         flat.bends.map do |bend|
           from_x, from_y, till_x, till_y = bend.line
           feature = solid.features.find { |own| own.name == bend.name }
           [solid.part.title, count, feature&.feature&.title || bend.name, bend.angle, bend.direction, bend.radius,
            Math.hypot(till_x - from_x, till_y - from_y).round(6), solid.blank.thickness, *size]
         end
-      end
-
-      # Length and width of the sheet that it needs, mm.
-      def flat_size(flat)
-        xs, ys = Geometry::Planar.rings(flat.area).flat_map(&:first).transpose
-        [xs, ys].map { |all| (all.max - all.min).round(6) }
       end
     end
   end

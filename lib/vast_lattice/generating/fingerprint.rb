@@ -7,6 +7,14 @@ module VastLattice
     # What a file is made from, as a digest: the family with the rows that are picked (others of its tables count where a formula may look
     # through them), all that it uses, and what is asked for. A changed row changes the digests of its own variants alone.
     class Fingerprint
+      # The program itself: another one may make other files of the same.
+      def self.program
+        @program ||= begin
+          sources = Dir[File.expand_path('../../**/*.{rb,mjs,yml,json}', __dir__)]
+          Digest::SHA256.hexdigest(sources.sort.map { |path| File.binread(path) }.join)
+        end
+      end
+
       def initialize(plan)
         @plan = plan
         @bodies = {}
@@ -18,12 +26,12 @@ module VastLattice
 
       # Of a plan with all that it uses.
       def self.whole(plan)
-        Digest::SHA256.hexdigest(JSON.generate([VERSION, plan.family.to_tree, plan.placed.all.map { |placing| whole(placing.plan) }]))
+        Digest::SHA256.hexdigest(JSON.generate([plan.family.to_tree, plan.placed.all.map { |placing| whole(placing.plan) }]))
       end
 
       private
 
-      def digest(value) = Digest::SHA256.hexdigest(JSON.generate([VERSION, value]))
+      def digest(value) = Digest::SHA256.hexdigest(JSON.generate([Fingerprint.program, value]))
 
       # The family without the rows of others.
       def body(rows)

@@ -24,7 +24,7 @@ module VastLattice
 
       # A CSV has the pieces.
       def sheets(subject, options)
-        model = ExactSolids::Product.whole(subject.result)
+        model = subject.result.whole_model
         stock = numbers(options['stock'], 'stock', USUAL)
         saw = numbers(options['saw'], 'saw', [USUAL_SAW], least: 0.0).first
         Exchange::CutSheets.of(Quantities::CutList.new(model.bodies, stock: stock, saw: saw)).first(@kind.name == 'csv' ? 1 : 3)

@@ -44,6 +44,9 @@ module VastLattice
       def base = name.split('.').first
       def ending = name.split('.').last
 
+      # For people: "Solid STEP".
+      def called = "#{title} #{ending.upcase}"
+
       # Whether it can be made of a Subject, and there is something to write.
       def offered?(subject) = subject.has?(made_from)
 

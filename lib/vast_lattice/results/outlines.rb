@@ -17,7 +17,7 @@ module VastLattice
       end
 
       def write(subject, options)
-        model = ExactSolids::Product.whole(subject.result)
+        model = subject.result.whole_model
         flat = Exchange::OutlineFile.flat(model)
         chosen = options['part'].empty? ? flat : [one(subject, options['part'], flat)]
         raise Error.new(Wording[:no_part_is_flat], remedy: Wording[:plates_and_folded_sheets_are]) if chosen.empty?

@@ -14,7 +14,7 @@ module VastLattice
 
       # A CSV has one of both.
       def sheets(subject, options)
-        both = Exchange::ShopSheets.of(ExactSolids::Product.whole(subject.result).bodies)
+        both = Exchange::ShopSheets.of(subject.result.whole_model.bodies)
         @kind.name == 'csv' ? both.select { |sheet| sheet.name == options['list'] } : both
       end
     end

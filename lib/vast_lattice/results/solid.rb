@@ -8,7 +8,7 @@ module VastLattice
                 'stl' => 'as closed triangles in mm, for printing in three dimensions',
                 'glb' => 'as triangles with its parts, their names and colours, to look at (glTF 2.0)' }.freeze
       WRITERS = { 'step' => ->(result) { ExactSolids.step(result) },
-                  'stl' => ->(result) { Exchange::STLFile.of(ExactSolids::Product.whole(result).bodies) },
+                  'stl' => ->(result) { Exchange::STLFile.of(result.whole_model.bodies) },
                   'glb' => lambda { |result|
                     product = ExactSolids::Product.new(result)
                     Exchange::GLTFFile.new(product.to_tree, product.solids).write

@@ -31,7 +31,25 @@ module VastLattice
       # Compensation v of DIN 6935: flat length = a + b + v, of outside lengths a and b.
       def self.compensation(radius, gauge, angle) = allowance(radius, gauge, angle) - (2 * setback(radius, gauge, angle))
 
-      # Everything as one area of Planar.
+      # The Panel that a Wall belongs to, or nil: outer and inner side are one.
+      def panel_of(wall) = panels.find { |panel| panel.wall == (wall.owner || 'front') }
+
+      # A Loop in the plane of a frame on a Wall, as it lies in the flat: onto the panel in space, and with that into the flat.
+      def laid(loop, frame, wall)
+        panel = panel_of(wall)
+        panel.frame.carry(frame.carry(loop, panel.space), Frame::SPACE)
+      end
+
+      # Length and width of the sheet that it needs, mm; +rings+ where they are known already.
+      def size(rings = self.rings)
+        xs, ys = rings.flat_map(&:first).transpose
+        [xs.max - xs.min, ys.max - ys.min]
+      end
+
+      # Outer rings of points with their holes: everything as one area, without the openings of features.
+      def rings = Planar.rings(area)
+
+      # The same as an area of Planar.
       def area = Planar.union(panels.map { |panel| placed(panel) } + zones.map { |zone| Planar.polygon(zone) })
 
       def placed(panel)
