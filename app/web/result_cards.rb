@@ -28,10 +28,11 @@ module VastLattice
         Card.new(title, same.first.note, page, [[nil, links(same, {})], *choices(same)])
       end
 
-      # Of the first option of a few choices, all but what is taken by itself.
+      # Of the first option of a few choices, all but what is taken by itself, for the formats that have it.
       def choices(same)
         option = same.first.options.find(&:choices) or return []
-        option.choices.drop(1).map { |value, words| [words, links(same, { option.name => value })] }
+        those = same.select { |format| format.options.include?(option) }
+        option.choices.drop(1).map { |value, words| [words, links(those, { option.name => value })] }
       end
 
       def links(formats, options) = formats.map { |format| link(format.ending.upcase, format, options) }

@@ -122,6 +122,18 @@ class PagesTest < WebCase
     assert_operator get_json("#{API}/since?version=1&latest=#{latest}")['version'], :>, 1
   end
 
+  # Release offers nothing that a format does not know.
+  def test_links_of_release_are_known
+    get '/families/straight-module/release'
+    links = Nokogiri::HTML(last_response.body).css('.file-endings a[download]').map { |link| URI(link['href']) }
+    refute_empty links.select(&:query)
+    links.each do |link|
+      known = VastLattice::Results::FORMATS.fetch(File.basename(link.path)).options.map(&:name)
+      asked = URI.decode_www_form(link.query.to_s).map(&:first).grep_v(/\A(row|set|override)\[/)
+      assert_empty asked - known, link.to_s
+    end
+  end
+
   def test_files
     get '/families/side-frame/file.yaml'
     assert_equal side_frame, read_family(last_response.body)
