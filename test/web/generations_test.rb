@@ -86,6 +86,8 @@ class GenerationsTest < WebCase
   # Nobody is at it for long: after a while it is put off, and gone on with; nothing is lost by that.
   def test_sittings
     alone do
+      # The looks at what has just been stored come before.
+      work
       Jobs::Generation.stub(:sitting, -1) do
         order
         worker = Delayed::Worker.new(quiet: true).tap { |one| one.name = 'one' }
