@@ -11,11 +11,6 @@ module VastLattice
     # It could not make what it was asked for.
     class Unmade < Error; end
 
-    # By which part of it the volumes of a solid may differ that we and the kernel find; and where its pieces run into each other, so that
-    # we integrate it (Geometry::Slicing).
-    AGREES = 1e-6
-    AGREES_TANGLED = 1e-5
-
     # Volume (mm3), surface (mm2), centre and box (mm) of solids, as the kernel finds them: Hashes with 'volume', 'surface', 'centre',
     # 'box', 'solids' (their number) and 'sound'. Raises Missing, Unmade, Apart::TooMuch.
     def self.measured(solids) = Kernel.here.ask('do' => 'measure', 'shapes' => solids.map { |solid| Recipe.of(solid) })
@@ -34,24 +29,12 @@ module VastLattice
     end
     private_class_method :mark
 
-    # STEP of a Result (ISO 10303, AP214), as text. Raises as +measured+, and Unmade where the kernel finds another volume than we do.
+    # STEP of a Result (ISO 10303, AP214), as text. Raises as +measured+, and Unmade where the kernel finds another solid than we do.
     def self.step(result)
       product = Product.new(result)
       answer = Kernel.here.ask('do' => 'step', 'product' => product.to_tree)
-      product.solids.zip(answer['measures']) { |solid, measure| ensure_agree(solid, measure) }
+      product.solids.zip(answer['measures']) { |solid, measure| Agreement.new(solid, measure).ensure }
       answer['text']
     end
-
-    def self.ensure_agree(solid, measure)
-      volume = solid.volume
-      found = measure['volume']
-      allowed = solid.tangled.empty? ? AGREES : AGREES_TANGLED
-      return if measure['sound'] && (volume - found).abs <= allowed * volume
-
-      raise Unmade.new(Wording[:the_kernel_finds_another_solid, part: solid.part.title, own: Units::Format.number(volume.round(3)),
-                                                                found: Units::Format.number(found.round(3))],
-                       remedy: Wording[:look_for_features_that_touch_without_meeting])
-    end
-    private_class_method :ensure_agree
   end
 end

@@ -18,12 +18,11 @@ class SolidsTest < CoreCase
     solids.zip(JSON.parse(answers)).each_with_index do |(solid, (volume, surface)), seed|
       found = Result.new(plan(solid.yaml)).model.solids.first
 
-      # Where nothing is tangled all is exact, save for the 144 sides that circles have there; faces that tools cross are flat
-      # pieces with 48 to a turn, whose perimeter is shorter by 0.07 %, twice on a turned part.
+      # All is exact here; there circles have 144 sides, which tells where pieces run into each other.
       exact = found.tangled.empty?
 
       assert_in_epsilon volume, found.volume, exact ? 2e-6 : 2e-5, "seed #{seed}"
-      assert_in_epsilon surface, found.surface_area, exact ? 1e-6 : 1.5e-3, "seed #{seed}"
+      assert_in_epsilon surface, found.surface_area, exact ? 1e-6 : 4e-4, "seed #{seed}"
     end
   end
 

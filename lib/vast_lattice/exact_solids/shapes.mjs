@@ -99,9 +99,9 @@ export function shapesOf(oc) {
   // Volume in mm3, surface in mm2, centre of mass, box [low, high] in mm, and whether the kernel finds it sound.
   function measured(shape) {
     const volume = new oc.GProp_GProps();
-    oc.BRepGProp.VolumeProperties(shape, volume, false, false, false);
+    oc.BRepGProp.VolumeProperties(shape, volume, 1e-9, false, false);
     const surface = new oc.GProp_GProps();
-    oc.BRepGProp.SurfaceProperties(shape, surface, false, false);
+    oc.BRepGProp.SurfaceProperties(shape, surface, 1e-9, false);
     const centre = volume.CentreOfMass();
     const box = new oc.Bnd_Box();
     oc.BRepBndLib.AddOptimal(shape, box, false, false);

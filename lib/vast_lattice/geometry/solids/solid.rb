@@ -4,7 +4,7 @@ module VastLattice
   module Geometry
     # A part as a solid: a Blank, and the pieces that its features cut and add. Lengths in mm, areas in mm2, volume
     # in mm3, mass in kg. Pieces that lie clear of everything else are exact in closed form; those that meet each
-    # other or an edge are integrated together.
+    # other or an edge are measured together (Ruling).
     class Solid
       attr_reader :part, :blank, :features, :clear, :tangled, :frame, :numbers
 
@@ -72,8 +72,8 @@ module VastLattice
       # As planes cut it, as far as it lies within bounds.
       def sectioned(bounds) = Interference::Sectioned.new(self, bounds)
 
-      # Area of the whole surface.
-      def surface_area = @surface_area ||= surface.sum(&:area)
+      # Area of the whole surface, arcs included.
+      def surface_area = @surface_area ||= Surface.new(self, tangled: []).faces.sum(&:area) + clusters.sum(&:surface)
 
       # Faces, Strips, Cones and Facets.
       def surface = @surface ||= Surface.new(self).faces

@@ -14,16 +14,17 @@ module VastLattice
       # A body of a tangled piece: what it does, its surface in chords, the name of the feature, and its RoundBody, if any.
       Step = Struct.new(:operation, :body, :owner, :round)
 
-      def initialize(solid)
+      # +tangled+ are the pieces of the solid that may cut anything; without them it is that of the others alone.
+      def initialize(solid, tangled: solid.tangled)
         @solid = solid
-        @steps = solid.tangled.flat_map do |piece|
+        @steps = tangled.flat_map do |piece|
           piece.bodies.map { |body| Step.new(piece.operation, body.faceted(FACETS), piece.owner, RoundBody.of(body)) }
         end
         @nearby = Nearby.new(@steps) { |step| step.body.bounds }
         @bodies = solid.blank.bodies.map { |body| body.faceted(FACETS) }
         # Direction and height of the planes of sections.
-        @ends = solid.tangled.select { |piece| piece.owner == Solid::SECTION }.map { |piece| piece.bodies.first.frame }
-                     .map { |frame| [frame.n, Vector.dot(frame.origin, frame.n)] }
+        @ends = tangled.select { |piece| piece.owner == Solid::SECTION }.map { |piece| piece.bodies.first.frame }
+                       .map { |frame| [frame.n, Vector.dot(frame.origin, frame.n)] }
         @done = Hash.new { |hash, key| hash[key] = [] }
       end
 
