@@ -5,13 +5,14 @@ module VastLattice
   # It says nothing about whether they make sense; that is the plan's work. +patterns+ are texts with names
   # in braces, such as part_number => "SF-{length}-{finish}". Families of one +group+ stand together in lists.
   # Its own +colours+ are #rrggbb by name. Prices are in its +currency+, if it has one, and begin with its +base_price+, if it has one.
+  # Its +workshop+ is what is otherwise than in the workshop of the house, in texts as Workshop::Reading takes them.
   # Its +display+ is the name of a Units::Display.
   # It may be based on another one: +base+ says on which.
   # Rules and rule tables whose set is among +sets_off+ do nothing.
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, colours: {}, materials: [], alternatives: [],
                                    parameters: [], parts: [], components: [], tables: [], rules: [], rule_tables: [], sets_off: [],
                                    currency: '', base_price: '', overrides: [], opt_outs: [], forms: [], pictures: [], base: nil,
-                                   allowances: [], drawing_sheets: [], display: '')
+                                   allowances: [], drawing_sheets: [], lists: [], workshop: {}, display: '')
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -41,10 +42,20 @@ module VastLattice
     # Kinds of views on drawing sheets, classes as DrawingSheets::Kinds::View.
     SHEET_VIEWS = Registry.new('kind of view')
 
+    # What is listed of products. Each is a module as
+    #
+    #   def self.name = 'bends'                        # in files
+    #   def self.title = 'Bend list'                   # for people
+    #   def self.columns(family) = [Lists::Column.new(…), …]
+    #   def self.offered?(family) = true               # whether such a family can have one
+    #   def self.rows(subject) = [{column name => value}, …]   # of a Results::Subject: Strings, Floats, nil
+    #   def self.findings(subject) = []                # what is to be told with it
+    LISTS = Registry.new('kind of list')
+
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, components: Component, tables: Table,
         rules: Rule, rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
-        forms: Form, pictures: Picture, base: Base, allowances: Allowance, drawing_sheets: DrawingSheet }
+        forms: Form, pictures: Picture, base: Base, allowances: Allowance, drawing_sheets: DrawingSheet, lists: ListDesign }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.
@@ -67,6 +78,7 @@ module VastLattice
     def form(name) = find(forms, name)
     def picture(name) = find(pictures, name)
     def drawing_sheet(name) = find(drawing_sheets, name)
+    def list(name) = find(lists, name)
 
     # Name of the rule or rule table that a plan numbers so; "" for the base price, which a plan takes for a rule.
     def rule_name(index) = (rules + rule_tables)[index]&.name.to_s

@@ -13,7 +13,8 @@ module VastLattice
                  'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
                  'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
                  'pages' => 'page', 'groups' => 'group', 'fields' => 'field', 'narrowings' => 'narrowing',
-                 'pictures' => 'picture', 'allowances' => 'allowed pair', 'drawing_sheets' => 'drawing sheet', 'views' => 'view',
+                 'pictures' => 'picture', 'lists' => 'list',
+                 'allowances' => 'allowed pair', 'drawing_sheets' => 'drawing sheet', 'views' => 'view',
                  'notes' => 'note' }.freeze
     HIDDEN = %w[dimensions].freeze
     # What has numbers in it instead of names.

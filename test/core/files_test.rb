@@ -189,4 +189,13 @@ class FilesTest < CoreCase
       assert_match(/\Aline 12: error: parameter length: These depend on each other in a circle/, err)
     end
   end
+
+  # Numbers are texts in files: what was moved on a drawing sheet is there again.
+  def test_what_was_moved_on_a_sheet_is_read_again
+    edits = [{ 'do' => 'add_drawing_sheet', 'name' => 'shop' }, { 'do' => 'set_sheet_view', 'sheet' => 'shop', 'view' => 'top', 'field' => 'place', 'text' => '0.25 1.0' },
+             { 'do' => 'set_sheet_dimension', 'sheet' => 'shop', 'feature' => 'windows', 'dimension' => 'row', 'field' => 'away', 'text' => '12.5' }]
+    family = edits.reduce(side_frame) { |own, edit| Family::Edits.apply(own, edit) }
+    [Exchange::FamilyFile.yaml(family), Exchange::FamilyFile.json(family)].each { |text| assert_equal family, Exchange::FamilyFile.read(text).family }
+    assert_match(/place/, refused(VastLattice::Error) { Exchange::FamilyFile.read(Exchange::FamilyFile.yaml(family).sub('- 0.25', '- 2.5')) }.problems.to_s)
+  end
 end

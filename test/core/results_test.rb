@@ -11,7 +11,7 @@ class ResultsTest < CoreCase
   # Everything that is offered of every demo family is written, is what its media type says, and is equal when it is written again from a
   # plan that was made anew.
   def test_everything_offered_is_written_the_same_twice
-    signs = { 'application/zip' => /\APK/n, 'text/csv' => /\A[^\n]+,/, 'image/svg+xml' => /\A<svg/, 'application/json' => /\A[\[{]/, 'application/yaml' => /\Avast_lattice: 1/,
+    signs = { 'application/zip' => /\APK/n, 'text/csv' => /\A[^\n]+,/, 'image/svg+xml' => /\A<svg/, 'application/json' => /\A[\[{]/, 'application/yaml' => /\Avast_lattice: 1/, 'text/html' => /\A<!doctype html>/,
               'application/xml' => /\A<\?xml/, 'application/pdf' => /\A%PDF/n, 'image/vnd.dxf' => /\A0\nSECTION\n/,
               'model/step' => /\AISO-10303-21;/, 'model/stl' => /\AVast Lattice/n, 'model/gltf-binary' => /\AglTF/n }
     # The module's masses take long, and are written once.

@@ -41,10 +41,10 @@ class ShopListTest < CoreCase
         assert_equal placed.loops.map { |loop| (2 * loop.circle.last).round(6) }, same.map(&:diameter)
         assert_in_delta placed.loops.sum(&:area) * own.blank.thickness, own.with_features { |one| !one.equal?(placed) }.volume - own.volume, 1e-3
       end
-      bends = Exchange::ShopSheets.bends(own, 1.0)
+      bends = Lists::Kinds::Bends.of(own, 1)
       assert_equal own.blank.flat.bends.size, bends.size
       # Flat area by two ways: length times width of the sheet, and its volume over its thickness but for what bending stretches (DIN 6935).
-      length, width = bends.first.last(2)
+      length, width = bends.first.values.last(2)
       assert_in_delta own.blank.flat.area.area, length * width, 1e-3
       assert_equal own.numbers.fetch('width') { length }, length
     end

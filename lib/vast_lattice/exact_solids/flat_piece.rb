@@ -33,17 +33,10 @@ module VastLattice
       def bodies
         return @solid.blank.bodies unless @flat
 
-        outlines = @flat.panels.flat_map { |panel| panel.outline.loops.map { |loop| panel.frame.carry(loop, Geometry::Frame::SPACE) } }
-        [*outlines, *@flat.zones.map { |zone| ring(zone) }].map { |loop| prism(loop, 0.0, height) }
+        @flat.outlines.map { |loop| prism(loop, 0.0, height) }
       end
 
       def prism(loop, low, high) = Geometry::Prism.new(Geometry::Frame::SPACE, Geometry::Profile.new(loop), low, high)
-
-      # Counter-clockwise.
-      def ring(points)
-        loop = Geometry::Loop.new(points.map { |x, y| [x, y, 0.0] })
-        loop.area.negative? ? loop.reversed : loop
-      end
 
       # Prisms of what goes right through, wherever the feature sits.
       def cuts

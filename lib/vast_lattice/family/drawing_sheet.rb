@@ -18,6 +18,9 @@ module VastLattice
       class View < Value.with(:name, kind: 'front', part: '', axis: 'x', through: '', takes: '', dimensions: 'yes', place: [])
         extend TreeForm
 
+        # In files numbers are texts.
+        def self.from_tree(tree) = super(tree['place'] ? { **tree, 'place' => tree['place'].map { |share| Float(share) } } : tree)
+
         # Whether it was moved.
         def moved? = place.size == 2
       end
@@ -28,6 +31,8 @@ module VastLattice
       # has a +text+, with formulas in braces: how it is welded, how rough it may be.
       class Dimension < Value.with(:feature, :of, shown: 'yes', tolerance: '', away: nil, text: '')
         extend TreeForm
+
+        def self.from_tree(tree) = super(tree['away'] ? { **tree, 'away' => Float(tree['away']) } : tree)
 
         def plain? = shown == 'yes' && tolerance.empty? && away.nil? && text.empty?
         def name = "#{feature}.#{of}"

@@ -14,7 +14,8 @@ module VastLattice
       # Kinds, with the key of their list in the family's plain form.
       LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'component' => 'components', 'table' => 'tables', 'rule' => 'rules',
                 'rule_table' => 'rule_tables', 'override' => 'overrides', 'opt_out' => 'opt_outs', 'allowance' => 'allowances',
-                'form' => 'forms', 'picture' => 'pictures', 'drawing_sheet' => 'drawing_sheets' }.freeze
+                'form' => 'forms', 'picture' => 'pictures', 'drawing_sheet' => 'drawing_sheets',
+                'list' => 'lists' }.freeze
       # Kinds within a kind.
       CHILDREN = { 'part' => %w[feature features], 'table' => %w[row rows] }.freeze
 

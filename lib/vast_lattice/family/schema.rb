@@ -78,6 +78,11 @@ module VastLattice
         'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },
         'put_picture' => { 'picture' => { '$ref' => '#/$defs/picture' } },
+        'keep_list' => { 'rows' => ENTRIES, 'order' => TEXTS },
+        'set_workshop' => { 'workshop' => {
+          'type' => 'object', 'additionalProperties' => { 'anyOf' => [TEXT, ENTRIES,
+                                                                      { 'type' => 'object', 'additionalProperties' => ENTRIES }] }
+        } },
         'put_material' => { 'material' => { '$ref' => '#/$defs/own_material' } },
         'replace_table' => { 'columns' => { 'type' => 'array', 'items' => { '$ref' => '#/$defs/table/properties/columns/items' } },
                              'rows' => { 'type' => 'array', 'items' => ROW } }

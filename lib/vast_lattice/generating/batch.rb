@@ -40,32 +40,10 @@ module VastLattice
 
       # [number, Variant] of those that are wanted.
       def variants
-        all = Variants::All.new(plan, within: order.within.to_h { |table, text| rows(table, text) })
+        all = Variants::All.new(plan, within: Variants::Choice.read(plan.family, order.within))
         refuse(all.size * formats.size) if all.size * formats.size > MOST
         found = all.map { |variant| [number(variant), variant] }
         order.which == 'valid' ? found.reject { |_, variant| variant.result.errors? } : found
-      end
-
-      # The table and the names of its rows that a text means. Raises Error where it is none.
-      def rows(name, text)
-        tables = plan.family.variant_tables
-        table = tables.find { |own| own.name.casecmp?(name) } or
-          raise Error.new(Wording[:there_is_no_kind_name, kind: 'table', name: name],
-                          remedy: Nearest.remedy(name, tables.map(&:name), kind: 'table'))
-        names = table.rows.map(&:name)
-        found = text.split(',').map(&:strip).reject(&:empty?).flat_map { |pattern| matching(pattern, names) }
-        [table.name, found.uniq]
-      end
-
-      def matching(pattern, names)
-        letters = Regexp.new("\\A#{pattern.split('*', -1).map { |part| Regexp.escape(part) }.join('.*')}\\z", Regexp::IGNORECASE)
-        found = names.grep(letters)
-        if found.empty?
-          raise Error.new(Wording[:there_is_no_kind_name, kind: 'row', name: pattern],
-                          remedy: Nearest.remedy(pattern, names, kind: 'row'))
-        end
-
-        found
       end
 
       def number(variant)

@@ -5,17 +5,20 @@ module VastLattice
     # Round holes of parts as they are drilled: one by one, with their place on a side, from its lower left corner as one looks at it.
     class HoleList
       # What is done (:drill, :counterbore or :countersink) with which diameter (mm), how deep from the side (mm; nil right through), where
-      # (mm), and of a countersink its +angle+ (degrees).
-      Hole = Struct.new(:part, :feature, :side, :x, :y, :what, :diameter, :depth, :angle, keyword_init: true)
+      # (mm), of a countersink its +angle+ (degrees), and how deep it is to be right through (mm).
+      Hole = Struct.new(:part, :feature, :side, :x, :y, :what, :diameter, :depth, :angle, :through_depth, keyword_init: true)
 
       NEAR = 1e-6
       private_constant :NEAR
 
       # Holes of a Geometry::Solid.
       def self.of(solid)
-        solid.built.select { |feature| feature.kind.role == :cut }.flat_map do |feature|
-          feature.pieces.select { |piece| piece.cut? && piece.wall }.flat_map { |piece| new(solid.part, feature, piece).holes }
-        end
+        solid.built.select { |feature| feature.kind.role == :cut }.flat_map { |feature| of_feature(solid, feature) }
+      end
+
+      # Those of one Geometry::PlacedFeature.
+      def self.of_feature(solid, feature)
+        feature.pieces.select { |piece| piece.cut? && piece.wall }.flat_map { |piece| new(solid.part, feature, piece).holes }
       end
 
       def initialize(part, feature, piece)
@@ -40,7 +43,8 @@ module VastLattice
         x, y = layer.loop.circle.first(2)
         box = @piece.wall.box
         Hole.new(part: @part, feature: @feature.feature, side: @piece.wall.title, what: what, diameter: diameter.round(6), angle: angle,
-                 x: (@piece.wall.mirrored ? box.right - x : x - box.left).round(6), y: (y - box.bottom).round(6), depth: depth(layer))
+                 x: (@piece.wall.mirrored ? box.right - x : x - box.left).round(6), y: (y - box.bottom).round(6), depth: depth(layer),
+                 through_depth: @feature.numbers.measures['through'] == 'part' ? @piece.seat.all : @piece.seat.through)
       end
 
       def depth(layer)

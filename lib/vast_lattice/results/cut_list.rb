@@ -6,15 +6,12 @@ module VastLattice
     class CutList < Sheets
       STOCK = Option.new('stock', 'Lengths of bars in mm, with commas')
       SAW = Option.new('saw', 'Width of the saw in mm')
-      # Lengths of bars and the width of a cut where nothing is said (common practice, no source), mm.
-      USUAL = [6000.0].freeze
-      USUAL_SAW = 3.0
       LONGEST = 100_000.0
       # Lengths of bars that are looked at.
       MOST = 12
 
       def initialize(kind)
-        super('cut_list', kind, title: 'Cut list', note: 'bars by section, nested into stock bars of 6 m or of your lengths',
+        super('cut_list', kind, title: 'Cut list', note: 'bars by section, nested into the stock bars of the workshop or of your lengths',
                                 made_from: :variant, options: [STOCK, SAW])
       end
 
@@ -25,8 +22,8 @@ module VastLattice
       # A CSV has the pieces.
       def sheets(subject, options)
         model = subject.result.whole_model
-        stock = numbers(options['stock'], 'stock', USUAL)
-        saw = numbers(options['saw'], 'saw', [USUAL_SAW], least: 0.0).first
+        stock = numbers(options['stock'], 'stock', subject.workshop.bars)
+        saw = numbers(options['saw'], 'saw', [subject.workshop.saw], least: 0.0).first
         Exchange::CutSheets.of(Quantities::CutList.new(model.bodies, stock: stock, saw: saw)).first(@kind.name == 'csv' ? 1 : 3)
       end
 

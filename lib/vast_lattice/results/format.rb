@@ -22,7 +22,8 @@ module VastLattice
         end
       end
 
-      MEDIA_TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'svg' => 'image/svg+xml',
+      MEDIA_TYPES = { 'yaml' => 'application/yaml', 'json' => 'application/json', 'csv' => 'text/csv', 'html' => 'text/html',
+                      'svg' => 'image/svg+xml',
                       'dmn' => 'application/xml', 'zip' => 'application/zip', 'pdf' => 'application/pdf', 'dxf' => 'image/vnd.dxf',
                       'step' => 'model/step', 'stl' => 'model/stl', 'glb' => 'model/gltf-binary' }.freeze
 

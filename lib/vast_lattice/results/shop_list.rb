@@ -14,8 +14,8 @@ module VastLattice
 
       # A CSV has one of both.
       def sheets(subject, options)
-        both = Exchange::ShopSheets.of(subject.result.whole_model.bodies)
-        @kind.name == 'csv' ? both.select { |sheet| sheet.name == options['list'] } : both
+        wanted = @kind.name == 'csv' ? [options['list']] : LIST.choices.keys
+        wanted.map { |of| Lists::Writers.sheet(Lists::Composed.new(Family::ListDesign.new(name: of, kind: of), subject), name: of) }
       end
     end
   end

@@ -4,17 +4,22 @@ module VastLattice
   module Results
     # What results are made from: a plan with the pick in view, or a kept configuration with its code.
     class Subject
-      attr_reader :plan, :pick, :verdicts, :configuration, :code
+      attr_reader :plan, :pick, :verdicts, :configuration, :code, :workshop
 
-      # +display+ as of Result; +verdicts+ are Variants::Verdicts.
-      def initialize(plan: nil, pick: Plan::Pick.new, display: nil, verdicts: nil, configuration: nil, code: nil)
+      # +display+ as of Result; +verdicts+ are Variants::Verdicts; +workshop+ is that of the house, where it has one.
+      def initialize(plan: nil, pick: Plan::Pick.new, display: nil, verdicts: nil, configuration: nil, code: nil, workshop: nil)
         @plan = plan
         @pick = pick
         @display = display
         @verdicts = verdicts || (plan && Variants::Verdicts.new(plan, nil))
         @configuration = configuration
         @code = code
+        @house = workshop
+        @workshop = Workshop::USUAL.with_own(workshop).with_own(Workshop::Reading.new(plan&.family&.workshop).workshop)
       end
+
+      # The same family with another pick.
+      def of(pick) = Subject.new(plan: plan, pick: pick, display: @display, verdicts: @verdicts, workshop: @house)
 
       # Whether it has what is one of SOURCES.
       def has?(source)

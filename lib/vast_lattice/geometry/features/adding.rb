@@ -10,6 +10,7 @@ module VastLattice
         include Kind
 
         def role = :add
+        def operation = 'weld'
 
         # A little into the wall, so that nothing lies between.
         def layers(numbers, _seat)

@@ -20,6 +20,7 @@ module VastLattice
         def self.name = 'bend'
         def self.title = 'Bend'
         def self.measures = MEASURES
+        def self.operation = :none
         def self.stocks = %w[folded_sheet]
 
         def self.reshape(draft, feature, numbers)

@@ -15,6 +15,7 @@ module VastLattice
         def self.name = 'corner'
         def self.title = 'Corner'
         def self.measures = MEASURES
+        def self.operation = :none
         def self.stocks = %w[plate folded_sheet]
 
         def self.reshape(draft, feature, numbers)

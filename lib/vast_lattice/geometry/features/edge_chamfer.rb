@@ -15,6 +15,7 @@ module VastLattice
         def self.name = 'edge_chamfer'
         def self.title = 'Edge chamfer'
         def self.measures = MEASURES
+        def self.operation = 'mill'
         def self.stocks = %w[plate folded_sheet bar]
         def self.inside? = false
         def self.placed? = false

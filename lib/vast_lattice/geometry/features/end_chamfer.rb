@@ -13,6 +13,7 @@ module VastLattice
         def self.name = 'end_chamfer'
         def self.title = 'Chamfer of an end'
         def self.measures = MEASURES
+        def self.operation = 'turn'
         def self.stocks = %w[turned]
 
         def self.reshape(draft, feature, numbers)

@@ -14,6 +14,7 @@ module VastLattice
         def self.name = 'engraving'
         def self.title = 'Engraved text'
         def self.measures = MEASURES
+        def self.operation = 'engrave'
 
         # The box of the text about the origin.
         def self.loop(measures)

@@ -13,6 +13,7 @@ module VastLattice
         def self.name = 'groove'
         def self.title = 'Groove'
         def self.measures = MEASURES
+        def self.operation = 'turn'
         def self.stocks = %w[turned]
         def self.along? = true
 

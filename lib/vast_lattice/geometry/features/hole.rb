@@ -8,7 +8,9 @@ module VastLattice
         extend Cutting
 
         DIAMETER = Family::Measure.new(name: 'diameter', label: 'diameter')
-        MEASURES = [DIAMETER, Cutting::DEPTH, Cutting::THROUGH].freeze
+        # What is cut into its wall afterwards, in the words of its standard ("M8"): told in drawings and lists, not modelled.
+        THREAD = Family::Measure.new(name: 'thread', label: 'thread', kind: 'text', optional: true, hint: 'none')
+        MEASURES = [DIAMETER, Cutting::DEPTH, Cutting::THROUGH, THREAD].freeze
 
         def self.name = 'hole'
         def self.title = 'Hole'
@@ -18,7 +20,7 @@ module VastLattice
         def self.loop(measures) = Loop.circle(measures['diameter'])
 
         # What is written at it in a drawing; +texts+ by measure.
-        def self.callout(texts) = "⌀#{texts['diameter']}"
+        def self.callout(texts) = ["⌀#{texts['diameter']}", *texts['thread']].join(' ')
       end
     end
   end

@@ -32,6 +32,9 @@ module VastLattice
         # Whether it is reported where it crosses the edge of its face.
         def inside? = true
 
+        # The kind of operation that makes it (of Workshop::OPERATIONS), :none where it takes none of its own, or nil where its shape says.
+        def operation = nil
+
         # Bodies that it takes away as they are, beside its layers.
         def bodies(_numbers, _seat) = []
       end

@@ -12,6 +12,7 @@ module VastLattice
         def self.name = 'nameplate'
         def self.title = 'Nameplate'
         def self.measures = MEASURES
+        def self.operation = 'fix'
         def self.loop(measures) = Loop.rectangle(measures['width'], measures['height'])
         def self.callout(texts) = texts['text']
       end

@@ -14,6 +14,7 @@ module VastLattice
         def self.name = 'shoulder'
         def self.title = 'Shoulder'
         def self.measures = MEASURES
+        def self.operation = 'turn'
         def self.stocks = %w[turned]
 
         def self.reshape(draft, feature, numbers)

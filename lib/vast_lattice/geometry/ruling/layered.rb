@@ -29,6 +29,12 @@ module VastLattice
           after.zip(before).map { |one, other| one.is_a?(Array) ? Vector.minus(one, other) : one - other }
         end
 
+        # The length of the outlines of a section half way up, mm.
+        def outline_length
+          low, high = @spans.flatten.minmax
+          section(there((low + high) / 2))[3]
+        end
+
         private
 
         def carried(body)

@@ -31,6 +31,20 @@ module VastLattice
       # Compensation v of DIN 6935: flat length = a + b + v, of outside lengths a and b.
       def self.compensation(radius, gauge, angle) = allowance(radius, gauge, angle) - (2 * setback(radius, gauge, angle))
 
+      # Loops that make it up together, counter-clockwise: panels, and the zones of bends between them.
+      def outlines
+        own = panels.flat_map { |panel| panel.outline.loops.map { |loop| panel.frame.carry(loop, Frame::SPACE) } }
+        own + zones.map do |points|
+          loop = Loop.new(points.map { |x, y| [x, y, 0.0] })
+          loop.area.negative? ? loop.reversed : loop
+        end
+      end
+
+      # The length of its outline without what is cut into it, mm.
+      def outline_length
+        Ruling::Layered.of(outlines.map { |loop| Prism.new(Frame::SPACE, Profile.new(loop), 0.0, 1.0) }, []).outline_length
+      end
+
       # The Panel that a Wall belongs to, or nil: outer and inner side are one.
       def panel_of(wall) = panels.find { |panel| panel.wall == (wall.owner || 'front') }
 

@@ -1,0 +1,43 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Lists
+    # Files of a Lists::Composed.
+    module Writers
+      module_function
+
+      # As an Exchange::Sheet: a line each, and a line of sums after each group and at the end.
+      def sheet(list, name: list.title.downcase[0, 31])
+        rows = list.groups.flat_map { |group| [*group.rows, *summed(group.sums, group.value)] }
+        whole = list.groups.size > 1 ? summed(list.sums, nil) : []
+        Exchange::Sheet.new(name, [list.columns.map(&:heading), *rows, *whole])
+      end
+
+      # A line of sums: it says so in the first column that has no sum.
+      def summed(sums, value)
+        return [] if sums.nil? || sums.none?
+
+        at = sums.index(nil)
+        words = value ? "Sum of #{value}" : 'Sum'
+        [if at
+           sums.each_with_index.map { |sum, index| index == at ? words : sum }
+         else
+           sums
+         end]
+      end
+
+      # For programs.
+      def tree(list)
+        names = list.columns.map(&:name)
+        told = list.groups.map do |group|
+          { 'value' => group.value, 'rows' => group.rows.map do |row|
+            names.zip(row).to_h.compact
+          end, 'sums' => group.sums && names.zip(group.sums).to_h.compact }.compact
+        end
+        { 'list' => list.title, 'family' => list.subject.family.name, 'of' => list.about,
+          'columns' => list.columns.map { |column| { 'name' => column.name, 'title' => column.title, 'unit' => column.unit } },
+          'groups' => told, 'sums' => list.sums && names.zip(list.sums).to_h.compact, 'notes' => list.findings.map(&:to_s) }.compact
+      end
+    end
+  end
+end

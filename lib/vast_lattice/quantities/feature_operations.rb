@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+module VastLattice
+  module Quantities
+    # What makes one feature of a solid. A kind of feature may say it (+operation+); else its shape says: what goes right through a flat
+    # piece is cut by laser, round holes are drilled, all else is milled.
+    class FeatureOperations
+      NEAR = 1e-6
+      # Whoever drills larger holes than his largest drill mills them.
+      HOLES = %i[drill counterbore countersink].freeze
+      private_constant :NEAR, :HOLES
+
+      # +feature+ is a Geometry::PlacedFeature.
+      def initialize(solid, feature, workshop)
+        @solid = solid
+        @feature = feature
+        @workshop = workshop
+      end
+
+      # Operations, alike ones together.
+      def all
+        told = @feature.kind.operation
+        return told == :none ? [] : [whole(told)] if told
+
+        [*cuts, *threads]
+      end
+
+      private
+
+      def base(kind, **about) = Operation.new(kind: kind, part: @solid.part, feature: @feature.feature, step: @feature.step, **about)
+
+      # Of a kind that says what makes it: each of its instances is one.
+      def whole(kind)
+        loops = @feature.loops
+        base(kind, side: side, count: [loops.size, 1].max, positions: loops.map { |loop| position(*loop.box.middle) },
+                   travel: loops.empty? ? 0.0 : around(loops.first), about: @feature.numbers.measures['text'].to_s)
+      end
+
+      def cuts
+        pieces = @feature.pieces.select(&:cut?)
+        return [] if pieces.empty?
+        return lasered(pieces) if pieces.all? { |piece| lasered?(piece) }
+
+        holes = HoleList.of_feature(@solid, @feature)
+        holes.any? ? drilled(holes) : milled(pieces)
+      end
+
+      # Straight through the whole thickness of a plate or sheet, and no smaller than it is thick.
+      def lasered?(piece)
+        thick = @solid.blank.thickness
+        return false if thick.nil? || piece.layers.size != 1 || piece.layers.first.taper
+
+        loop = piece.layers.first.loop
+        @feature.numbers.measures['depth'].nil? && piece.seat.level.zero? && [loop.box.width,
+                                                                              loop.box.height].min >= thick - NEAR && flat?(piece)
+      end
+
+      def flat?(piece) = @solid.blank.flat ? !@solid.blank.flat.panel_of(piece.wall).nil? : piece.wall.frame.n[2].abs > 1 - NEAR
+
+      def lasered(pieces)
+        loops = pieces.map { |piece| piece.layers.first.loop }
+        [base('laser', side: side, count: loops.size, positions: loops.map { |loop| position(*loop.box.middle) }, through: true,
+                       deep: @solid.blank.thickness, travel: around(loops.first))]
+      end
+
+      def drilled(holes)
+        largest = @workshop.sizes('drill')&.last
+        holes.group_by { |hole| [hole.what, hole.diameter, hole.depth, hole.angle] }.values.map do |same|
+          first = same.first
+          kind = first.what == :drill && largest && first.diameter > largest + NEAR ? 'mill' : first.what.to_s
+          deep = first.depth || past(kind, first.through_depth, first.diameter)
+          base(kind, side: first.side, size: first.diameter, count: same.size, positions: same.map do |hole|
+            [hole.x, hole.y]
+          end, deep: deep.round(6),
+                     through: first.depth.nil?, travel: deep.round(6), about: first.angle ? "#{Units::Format.number(first.angle)}°" : '')
+        end
+      end
+
+      # How deep a tool goes to be through.
+      def past(kind, depth, diameter)
+        operation = Workshop::OPERATIONS.fetch(kind)
+        depth + operation.past + (operation.past_share * diameter)
+      end
+
+      def milled(pieces)
+        piece = pieces.first
+        loop = piece.layers.first&.loop
+        return [base('mill', side: side, count: pieces.size)] unless loop
+
+        through = @feature.numbers.measures['depth'].nil?
+        deep = -piece.layers.map(&:low).min
+        [base('mill', side: side, size: [loop.box.width, loop.box.height].min.round(6), count: pieces.size, through: through,
+                      positions: pieces.map { |one| position(*one.layers.first.loop.box.middle) },
+                      deep: (through ? past('mill', deep - Geometry::Wall::OVER, 0.0) : deep).round(6), travel: around(loop))]
+      end
+
+      # A hole that has a thread is tapped.
+      def threads
+        thread = @feature.numbers.measures['thread'].to_s
+        return [] if thread.empty?
+
+        loops = @feature.loops
+        depth = @feature.numbers.measures['depth']
+        [base('tap', side: side, count: loops.size, about: thread, positions: loops.map { |loop| position(*loop.box.middle) },
+                     travel: depth || @feature.seat.through, deep: depth, through: depth.nil?)]
+      end
+
+      def side = @feature.wall&.title.to_s
+      def around(loop) = loop.edges.sum { |edge| Geometry::Edge.length(edge) }.round(6)
+
+      # From the lower left corner of the side, as one looks at it.
+      def position(x, y)
+        box = @feature.wall.box
+        [(@feature.wall.mirrored ? box.right - x : x - box.left).round(6), (y - box.bottom).round(6)]
+      end
+    end
+  end
+end
