@@ -20,7 +20,7 @@ module VastLattice
         def self.loop(measures) = Loop.circle(measures['diameter'])
 
         # What is written at it in a drawing; +texts+ by measure.
-        def self.callout(texts) = ["⌀#{texts['diameter']}", *texts['thread']].join(' ')
+        def self.callout(texts) = "⌀#{texts['diameter']} #{texts['thread']}".rstrip
       end
     end
   end
