@@ -72,8 +72,14 @@ module VastLattice
       def order = @order ||= Storage::GenerationRecord.find(task.token.to_i)
 
       # An order is of the version that it was made for.
-      def batch = @batch ||= Generating::Batch.new(plan, Generating::Order.read(order.ordered))
+      def batch = @batch ||= Generating::Batch.new(plan, Generating::Order.read(order.ordered), workshop: workshop)
       def plan = @plan ||= store.at(stored.slug, order.version)&.plan
+
+      # That of the house.
+      def workshop
+        texts = store.stores.of(Storage::HouseDocument).then { |houses| houses.records.first&.then { |one| houses.find(one.slug).content.workshop } }
+        texts && Workshop::Reading.new(texts).workshop
+      end
 
       # The history does not reach back so far: it has to be ordered anew.
       def too_old

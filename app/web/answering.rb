@@ -21,6 +21,9 @@ module VastLattice
       # What all families have in common (Storage::Store::Stored of a Family::House); nil where nothing is kept yet.
       def house = houses.records.first&.then { |record| houses.find(record.slug) }
 
+      # The Workshop of the house, or nil.
+      def house_workshop = house&.then { |own| Workshop::Reading.new(own.content.workshop).workshop }
+
       def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right, document| person.ensure_may(right, document) }
 
       # Whoever comes by the door, or by the address of a published form in a browser that has seen nothing else, is a visitor.

@@ -65,6 +65,18 @@ module VastLattice
       # Whether files of all variants are made there: no name of a sheet.
       def generating? = @tab == 'all-variants'
 
+      # Whether lists, or the workshop, are shown there.
+      def listing? = @tab == 'lists'
+      def workshop? = @tab == 'workshop'
+
+      # Lists to choose from, [value, words]: those that are kept, and all kinds that the family can have; and the one that is shown first.
+      def kept_lists = family.lists.map { |list| ["list:#{list.name}", list.title] }
+      def list_kinds = Family::LISTS.kinds.select { |kind| kind.offered?(family) }.map { |kind| ["kind:#{kind.name}", kind.title] }
+      def lists_start = { 'what' => (kept_lists + list_kinds).first.first }
+      def list_endings = Results::FORMATS.names.grep(/\Alist\./).map { |name| name.split('.').last }
+
+      def workshop_page = WorkshopPage.new(@house.call&.content&.workshop || {}, family.workshop)
+
       # Which variants files can be ordered of, {value => words}.
       def order_choices = Generating::Order::WHICH
 

@@ -33,8 +33,8 @@ module VastLattice
     def with_own(other)
       return self if other.nil?
 
-      kinds = other.rates.map(&:kind)
-      with(rates: rates.reject { |rate| kinds.include?(rate.kind) } + other.rates,
+      kinds = (rates + other.rates).map(&:kind).uniq
+      with(rates: kinds.map { |kind| rate(kind).with_own(other.rate(kind)) },
            tools: tools.merge(other.tools.reject { |_, sizes| sizes.empty? }), bars: other.bars.empty? ? bars : other.bars,
            saw: other.saw || saw, currency: other.currency.empty? ? currency : other.currency)
     end

@@ -36,6 +36,8 @@ import { card } from './card.js';
 import { health } from './health.js';
 import { drawingSheet } from './drawing-sheet.js';
 import { generating } from './generating.js';
+import { listing } from './listing.js';
+import { workshop as workshopFields } from './workshop.js';
 import { sentForm } from './sent-form.js';
 
 Alpine.data('workspace', workspace);
@@ -77,6 +79,8 @@ Alpine.data('families', families);
 Alpine.data('health', health);
 Alpine.data('drawingSheet', drawingSheet);
 Alpine.data('generating', generating);
+Alpine.data('listing', listing);
+Alpine.data('workshop', workshopFields);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.
 window.Alpine = Alpine;

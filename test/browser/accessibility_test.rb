@@ -7,7 +7,7 @@ class AccessibilityTest < BrowserCase
   AXE = File.read(File.join(ROOT, 'node_modules/axe-core/axe.min.js'))
   PAGES = ['/families', *%w[shape name vary rule guide prove release].map { |stage| "/families/side-frame/#{stage}" },
            *%w[gallery compare combine numbers].map { |tab| "/families/roller/vary?tab=#{tab}" }, '/families/side-frame/shape?open=windows', '/families/roller/shape?open=stock:tube', '/families/support-leg/shape', '/families/side-frame/forms/full', '/configurations', '/forms',
-           '/families/straight-module/shape?open=component:rollers', '/families/straight-module/prove', '/families/straight-module/parts', '/families/side-frame/release?tab=making', '/families/side-frame/release?tab=all-variants'].freeze
+           '/families/straight-module/shape?open=component:rollers', '/families/straight-module/prove', '/families/straight-module/parts', '/families/side-frame/release?tab=making', '/families/side-frame/release?tab=all-variants', '/families/side-frame/release?tab=lists', '/families/side-frame/release?tab=workshop'].freeze
   # Pages that scroll as a whole, with what shows that they are there.
   SHEETS = { '/families' => '.card-sheet', '/configurations' => '.kept-table', '/forms' => '.published-table', '/families/straight-module/parts' => '.parts-table',
              '/families/side-frame/release?tab=making' => '.sheet-place svg' }.freeze

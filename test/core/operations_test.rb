@@ -82,7 +82,7 @@ class OperationsTest < CoreCase
     house = Workshop::Reading.new('rates' => { 'drill' => { 'each' => '1', 'feed' => '', 'hour' => '60' } }, 'tools' => { 'drill' => '6.8; 9, 9.3' }, 'bars' => '3000 6000', 'saw' => '2').workshop
     family = Workshop::Reading.new('rates' => { 'drill' => { 'each' => '2' } }, 'currency' => 'chf').workshop
     whole = USUAL.with_own(house).with_own(family)
-    assert_equal([2.0, 0.0, 0.0], whole.rate('drill').then { |rate| [rate.each, rate.feed, rate.hour] })
+    assert_equal([2.0, 150.0, 60.0], whole.rate('drill').then { |rate| [rate.each, rate.feed, rate.hour] })
     assert_equal [[3000.0, 6000.0], 2.0, 'CHF', [6.8, 9.0, 9.3]], [whole.bars, whole.saw, whole.currency, whole.sizes('drill')]
     assert_equal(['The workshop has no milling cutter of 2 mm for slit of bar.'], operations(Result.new(plan(BAR)), whole).findings.map(&:message))
     assert_equal whole, Workshop.from_tree(whole.to_tree)

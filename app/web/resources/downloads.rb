@@ -46,7 +46,7 @@ module VastLattice
 
       def subject_of(stored)
         Results::Subject.new(plan: stored.plan, pick: PickParams.fitting(PickParams.read(params), stored.plan), display: shown_units,
-                             verdicts: verdicts(stored))
+                             verdicts: verdicts(stored), workshop: house_workshop)
       end
     end
   end

@@ -29,13 +29,7 @@ module VastLattice
         # Makes what of a sheet does for any family the template of the house.
         post '/:slug/drawing_sheets/:name/house', needs: :edit do |slug, name|
           sheet = sheet_of(store.find(slug), name)
-          now = house
-          if now
-            houses.edit(now.slug, version: now.version, person: person) { |own| own.with_sheet(sheet) }
-          else
-            houses.create(Family::House.new(name: 'House').with_sheet(sheet), person: person)
-          end
-          answer(house: house.content.drawing_sheet.to_tree)
+          answer(house: change_house { |own| own.with_sheet(sheet) }.drawing_sheet.to_tree)
         end
       end
 

@@ -2,8 +2,9 @@
 
 module VastLattice
   class Family
-    # What all families of a company have in common: the template that new drawing sheets can begin like.
-    class House < Value.with(:name, drawing_sheet: nil)
+    # What all families of a company have in common: the template that new drawing sheets can begin like, and the workshop, in texts as
+    # Workshop::Reading takes them.
+    class House < Value.with(:name, drawing_sheet: nil, workshop: {})
       extend TreeForm
 
       # Where formulas begin in texts: these speak of one family.

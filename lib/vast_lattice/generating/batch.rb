@@ -6,13 +6,14 @@ module VastLattice
     class Batch
       attr_reader :plan, :order
 
-      # Raises Plan::Broken, and Error where there is nothing to make, too much, or two files of one name.
-      def initialize(plan, order)
+      # +workshop+ is that of the house. Raises Plan::Broken, and Error where there is nothing to make, too much, or two files of one name.
+      def initialize(plan, order, workshop: nil)
         plan.ensure_runnable
         @plan = plan
         @order = order
+        @workshop = workshop
         @all = Variants::All.new(plan)
-        @fingerprint = Fingerprint.new(plan)
+        @fingerprint = Fingerprint.new(plan, workshop)
       end
 
       def items
@@ -31,7 +32,7 @@ module VastLattice
       # The bytes of an Item. Raises Error where it cannot be made.
       def write(item)
         pick = Plan::Pick.new(rows: item.rows)
-        Results.write(item.result, Results::Subject.new(plan: plan, pick: pick), item.options)
+        Results.write(item.result, Results::Subject.new(plan: plan, pick: pick, workshop: @workshop), item.options)
       end
 
       private

@@ -15,14 +15,19 @@ module VastLattice
         end
       end
 
-      def initialize(plan)
+      # +workshop+ is that of the house, which counts where a result is made of it.
+      def initialize(plan, workshop = nil)
+        @workshop = workshop&.to_tree
         @plan = plan
         @bodies = {}
         @used = plan.placed.all.map { |placing| Fingerprint.whole(placing.plan) }
       end
 
       # Of an Item: hexadecimal.
-      def of(item) = digest([body(item.rows), @used, item.rows, item.result, item.options])
+      def of(item)
+        house = @workshop if Results::FORMATS.fetch(item.result).workshop?
+        digest([body(item.rows), @used, item.rows, item.result, item.options, *house])
+      end
 
       # Of a plan with all that it uses.
       def self.whole(plan)

@@ -15,6 +15,8 @@ module VastLattice
                                 made_from: :variant, options: [STOCK, SAW])
       end
 
+      def workshop? = true
+
       def offered?(subject)
         super && (subject.family.components.any? || subject.family.parts.any? { |part| Quantities::CutList.kind?(part) })
       end

@@ -48,6 +48,9 @@ module VastLattice
       # For people: "Solid STEP".
       def called = "#{title} #{ending.upcase}"
 
+      # Whether it depends on the workshop of the house.
+      def workshop? = false
+
       # Whether it can be made of a Subject, and there is something to write.
       def offered?(subject) = subject.has?(made_from)
 

@@ -27,6 +27,8 @@ module VastLattice
         super(name, title: 'List', note: NOTES.fetch(name.split('.').last, NOTE), made_from: :variant, options: OPTIONS, **about)
       end
 
+      def workshop? = true
+
       def file_name(slug, options = {})
         called = [options['list'], options['kind']].map(&:to_s).reject(&:empty?).first || 'list'
         "#{slug}-#{called}.#{ending}"

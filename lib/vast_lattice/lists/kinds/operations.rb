@@ -6,14 +6,14 @@ module VastLattice
       # All that is done to the parts, with times and costs by the rates of the workshop.
       module Operations
         COLUMNS = [
-          Column.text('part', 'Part'), Column.number('parts', 'Parts', 0),
-          Column.text('operation', 'Operation'), Column.text('feature', 'Feature'),
-          Column.number('size', 'Tool', 3, unit: 'mm'), Column.text('side', 'Side'),
-          Column.number('depth', 'Depth', 3, unit: 'mm'), Column.text('through', 'Through'),
-          Column.number('count', 'Times', 0), Column.text('places', 'Places x, y', unit: 'mm', usual: false),
+          Column.text('part', 'Part'), Column.number('parts', 'Parts', 0), Column.text('operation', 'Operation'),
+          Column.text('feature', 'Feature'), Column.number('count', 'Times', 0), Column.number('size', 'Tool', 3, unit: 'mm'),
+          Column.text('side', 'Side'), Column.number('depth', 'Depth', 3, unit: 'mm'), Column.text('through', 'Through', usual: false),
+          Column.text('places', 'Places x, y', unit: 'mm', usual: false),
           Column.number('length', 'Length each', 1, unit: 'mm', usual: false), Column.text('about', 'Note'),
-          Column.number('minutes', 'Time', 2, unit: 'min', summed: true),
-          Column.number('cost', 'Cost', 2, summed: true), Column.text('currency', 'Currency', usual: false)
+          Column.number('minutes', 'Time', 2, fixed: true, unit: 'min', summed: true),
+          Column.number('cost', 'Cost', 2, fixed: true, summed: true),
+          Column.text('currency', 'Currency', usual: false)
         ].freeze
 
         def self.name = 'operations'

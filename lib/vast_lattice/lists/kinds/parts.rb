@@ -10,7 +10,7 @@ module VastLattice
           Column.text('description', 'Description'), Column.number('quantity', 'Quantity', 0),
           Column.number('total', 'In all', 0), Column.text('material', 'Material'),
           Column.number('mass', 'Mass each', 3, unit: 'kg'), Column.number('mass_total', 'Mass in all', 3, unit: 'kg'),
-          Column.number('price', 'Price each', 2), Column.number('price_total', 'Price in all', 2),
+          Column.number('price', 'Price each', 2, fixed: true), Column.number('price_total', 'Price in all', 2, fixed: true),
           Column.text('currency', 'Currency', usual: false), Column.text('family', 'Family', usual: false),
           Column.number('level', 'Level', 0, usual: false), Column.text('called', 'Called', usual: false),
           Column.text('decided', 'Decided by', usual: false)

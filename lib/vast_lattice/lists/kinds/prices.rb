@@ -5,7 +5,7 @@ module VastLattice
     module Kinds
       # What the price is made of, line by line.
       module Prices
-        COLUMNS = [Column.text('text', 'What'), Column.number('amount', 'Price', 2, summed: true),
+        COLUMNS = [Column.text('text', 'What'), Column.number('amount', 'Price', 2, fixed: true, summed: true),
                    Column.text('currency', 'Currency'), Column.text('rule', 'By rule', usual: false)].freeze
 
         def self.name = 'prices'

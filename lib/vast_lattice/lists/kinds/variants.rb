@@ -6,7 +6,7 @@ module VastLattice
       # Variants, a line each: their rows, labels and values, mass and price.
       module Variants
         FACTS = [Column.number('mass', 'Mass', 3, unit: 'kg'),
-                 Column.number('price', 'Price', 2), Column.text('currency', 'Currency', usual: false),
+                 Column.number('price', 'Price', 2, fixed: true), Column.text('currency', 'Currency', usual: false),
                  Column.text('valid', 'Valid')].freeze
         private_constant :FACTS
 
