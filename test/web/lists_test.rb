@@ -15,7 +15,7 @@ class ListsTest < WebCase
     lines = CSV.parse(last_response.body)
     assert_equal told['size'] + told['groups'].size + 2, lines.size
     assert_match(/side-frame-operations\.csv/, last_response.headers['Content-Disposition'])
-    one, all = ['variant', 'all'].map { |over| get_json("#{LISTS}?kind=bends&over=#{over}")['size'] }
+    one, all = %w[variant all].map { |over| get_json("#{LISTS}?kind=bends&over=#{over}")['size'] }
     assert_equal 8 * one, all
     assert_match(/no kind of list/, get_json("#{LISTS}?kind=nails")['error']['message'])
     assert_match(/no column/, get_json("#{LISTS}?kind=cuts&columns=x")['error']['message'])
@@ -49,7 +49,7 @@ class ListsTest < WebCase
     get '/families/side-frame/release?tab=workshop'
     assert_equal 200, last_response.status
     refute_includes last_response.body, 'Keep the workshop'
-    assert_equal 403, post_json('/api/house/workshop', 'workshop' => {}).then { last_response.status }
+    assert_equal(403, post_json('/api/house/workshop', 'workshop' => {}).then { last_response.status })
     get '/families/side-frame/release?tab=lists'
     refute_includes last_response.body, 'Keep it with this family'
     assert_operator get_json("#{LISTS}?kind=operations")['size'], :>, 3
