@@ -32,6 +32,7 @@ module VastLattice
   Family::FEATURE_KINDS.register(Geometry::Features::CountersunkHole)
   Family::FEATURE_KINDS.register(Geometry::Features::Slot)
   Family::FEATURE_KINDS.register(Geometry::Features::CutOut)
+  Family::FEATURE_KINDS.register(Geometry::Features::ShapedCutOut)
   Family::FEATURE_KINDS.register(Geometry::Features::Pocket)
   Family::FEATURE_KINDS.register(Geometry::Features::RoundPocket)
   Family::FEATURE_KINDS.register(Geometry::Features::Notch)

@@ -55,6 +55,7 @@ class HostileFilesTest < CoreCase
     when :xlsx, :ods, :csv then Exchange::TableImport.new(plan, Exchange::SHEET_FORMATS.fetch(kind.to_s).read(bytes), table: plan.family.tables.first)
     when :rules_xlsx, :rules_csv then Exchange::RuleTableSheets.read(Exchange::SHEET_FORMATS.fetch(kind.to_s.delete_prefix('rules_')).read(bytes), plan.family, name: 'x')
     when :family, :bundle_yaml, :bundle_zip then Exchange::BundleFile.read(bytes)
+    when :dxf then Exchange::OutlineEdits.new(Exchange::OutlineReader.read(bytes).loops).plate('x', '5 mm')
     when :dmn then Exchange::DecisionFile.read(bytes, plan)
     when :schema then Guide::SchemaImport.new(plan.family, bytes, 'order')
     else Exchange::PictureFile.read(bytes)

@@ -4,7 +4,7 @@ require 'zip'
 
 # Files of every kind that can be brought in, spoilt at random or made to do harm: [kind, bytes].
 class HostileFiles
-  KINDS = %i[xlsx ods csv family bundle_yaml bundle_zip dmn rules_xlsx rules_csv svg png jpeg schema].freeze
+  KINDS = %i[xlsx ods csv family bundle_yaml bundle_zip dmn rules_xlsx rules_csv svg png jpeg schema dxf].freeze
   XML = ['<!DOCTYPE a [<!ENTITY x SYSTEM "file:///etc/passwd">]>', '&x;', '<a>' * 3000, '</row>', ']]>', '<c r="ZZZZ99999999"><v>1</v></c>', '<row r="99999999"/>', 'count="999999999"', "\u0000", '&#0;',
          '<use href="#a"/>', 'transform="scale(1e308)"', '<v>1e999</v>', 'xmlns:a="b"', 't="s"', '<is><t>x</t></is>', 'table:number-columns-repeated="999999999"', 'table:number-rows-repeated="999999999"'].freeze
   TEXT = ["\u0000", '"' * 2000, ',' * 5000, "\n" * 5000, '[' * 3000, '{' * 3000, '&a *a', '!!ruby/object:Object {}', '- ' * 2000, ': ' * 500, '1e999', '9' * 5000, "\xFF", "\t", '=cmd', 'x' * 20_000, '1/0', '((((', '"\\ud800"'].freeze
@@ -76,6 +76,7 @@ class HostileFiles
     when :bundle_yaml then exchange::BundleFile.yaml(exchange::BundleFile.of([family]))
     when :bundle_zip then exchange::BundleFile.zip(exchange::BundleFile.of([family]))
     when :dmn then exchange::DecisionFile.write(@plan)
+    when :dxf then dxf("0\nLWPOLYLINE\n70\n1\n10\n0\n20\n0\n10\n40\n20\n0\n42\n1\n10\n40\n20\n20\n10\n0\n20\n20\n0\nCIRCLE\n10\n20\n20\n10\n40\n3\n#{line(0, 50, 9, 50)}#{line(9, 50, 5, 60)}#{line(5, 60, 0, 50)}")
     when :schema then JSON.generate(VastLattice::Guide::AnswersSchema.new(@plan, family.forms.first).to_tree)
     else picture(kind)
     end
@@ -86,11 +87,15 @@ class HostileFiles
       png: "\x89PNG\r\n\x1A\n\0\0\0\rIHDR\0\0\0\x09\0\0\0\x09\x08\x02\0\0\0".b + ('x' * 200), jpeg: "\xFF\xD8\xFF\xE0\0\x10JFIF\0".b + ("\xFF\xC0\0\x11\x08\0\x09\0\x09".b * 3) }.fetch(kind)
   end
 
+  def dxf(entities) = "0\nSECTION\n2\nENTITIES\n#{entities}0\nENDSEC\n0\nEOF\n"
+  def line(*numbers) = "0\nLINE\n#{[10, 20, 11, 21].zip(numbers).map { |code, number| "#{code}\n#{number}\n" }.join}"
+
   # What is made to take long, to take much, or to lead elsewhere.
   def harmful
     laughs = %(<!DOCTYPE a [<!ENTITY a "ha">#{(1..30).map { |n| %(<!ENTITY a#{n} "#{n == 1 ? '&a;' : "&a#{n - 1};"}#{n == 1 ? '&a;' : "&a#{n - 1};"}">) }.join}]>)
     yaml = "vast_lattice: 1\nfamily: L\n"
-    [[:dmn, "#{laughs}<definitions><decision><decisionTable>&a30;</decisionTable></decision></definitions>"], [:svg, "#{laughs}<svg>&a30;</svg>"],
+    [[:dxf, dxf((1..100_000).map { |n| line(n, 0, n + 1, 0) }.join)], [:dxf, dxf("0\nLWPOLYLINE\n70\n1\n#{(1..90_000).map { |n| "10\n#{n}\n20\n#{n % 7}\n" }.join}")], [:dxf, dxf((1..15_000).map { |n| line(0, 0, n, n * n) }.join)],
+     [:dxf, dxf("0\nPOLYLINE\n" * 60_000)], [:dxf, dxf("0\nCIRCLE\n10\n1e999\n20\n0\n40\n1\n")], [:dxf, "0\n" * 1_900_000], [:dmn, "#{laughs}<definitions><decision><decisionTable>&a30;</decisionTable></decision></definitions>"], [:svg, "#{laughs}<svg>&a30;</svg>"],
      [:svg, "<svg>#{'<g>' * 60_000}"], [:svg, "<svg>#{'<g>' * 40_000}#{'</g>' * 40_000}</svg>"], [:svg, "<svg xmlns=\"http://www.w3.org/2000/svg\">#{'<g a="b"/>' * 30_000}</svg>"],
      [:dmn, '<a>' * 100_000], [:dmn, "<definitions>#{'<decision><decisionTable/></decision>' * 40_000}</definitions>"],
      [:family, "#{yaml}#{'[' * 200_000}"], [:family, "#{yaml}parameters: [#{'{name: a}, ' * 300_000}]"], [:family, "#{yaml}note: #{'x' * 7_900_000}"], [:family, "#{yaml}a: &a [x, x]\nb: &b [*a, *a]\n"],
