@@ -188,6 +188,13 @@ module VastLattice
         end
       end
 
+      # Kinds of cuts that have a place on a face, for the form that adds an option.
+      def cut_kinds
+        Family::FEATURE_KINDS.kinds.select { |kind| kind.role == :cut && kind.placed? }.map do |kind|
+          { 'name' => kind.name, 'title' => kind.title, 'measures' => kind.measures.map { |measure| measure_tree(measure) } }
+        end
+      end
+
       # How a feature can be repeated, for the same form.
       def patterns
         Family::PATTERN_KINDS.kinds.map do |kind|

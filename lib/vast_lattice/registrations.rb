@@ -70,7 +70,7 @@ module VastLattice
   Results::FORMATS.register(*Results::Solid.all)
   Results::FORMATS.register(Results::Outlines.new)
   Family::LISTS.register(Lists::Kinds::Operations, Lists::Kinds::Parts, Lists::Kinds::Totals, Lists::Kinds::Cuts, Lists::Kinds::Holes,
-                         Lists::Kinds::Bends, Lists::Kinds::Prices, Lists::Kinds::Variants)
+                         Lists::Kinds::Bends, Lists::Kinds::Prices, Lists::Kinds::Options, Lists::Kinds::Variants)
   Results::FORMATS.register(*Results::List.all)
   Results::FORMATS.register(*Results::CutList.all)
   Results::FORMATS.register(*Results::ShopList.all)

@@ -38,6 +38,7 @@ import { drawingSheet } from './drawing-sheet.js';
 import { fromDrawing } from './from-drawing.js';
 import { generating } from './generating.js';
 import { listing } from './listing.js';
+import { optional } from './optional.js';
 import { workshop as workshopFields } from './workshop.js';
 import { sentForm } from './sent-form.js';
 
@@ -82,6 +83,7 @@ Alpine.data('drawingSheet', drawingSheet);
 Alpine.data('fromDrawing', fromDrawing);
 Alpine.data('generating', generating);
 Alpine.data('listing', listing);
+Alpine.data('optional', optional);
 Alpine.data('workshop', workshopFields);
 Alpine.data('sentForm', sentForm);
 // The plugin looks for it there.

@@ -80,6 +80,7 @@ module EditExamples
     example('rename_drawing_sheet', 'drawing sheet building', ground: 'add_drawing_sheet', name: 'shop', to: 'building'),
     example('remove_drawing_sheet', 'drawing sheet shop: removed', ground: 'add_drawing_sheet', name: 'shop'),
     example('set_drawing_sheet', 'drawing sheet shop, notes: added', ground: 'add_drawing_sheet', sheet: 'shop', field: 'notes', text: "Length {length}\nDeburr."),
+    example('add_option', 'parameter cable_way: added', name: 'cable_way', label: 'Cable way', choices: 'none, small', cut: { 'kind' => 'slot', 'length' => '60 mm', 'width' => '20 mm' }, parts: [{ 'part' => 'frame', 'offset' => 'length / 3' }], price: '3 EUR', form: 'quick'),
     example('keep_list', 'list shop: added', name: 'shop', kind: 'operations', label: 'For the shop', columns: %w[operation cost], order: %w[-cost], group: 'operation'),
     example('remove_list', 'list shop: removed', ground: 'keep_list', name: 'shop'),
     example('set_workshop', 'workshop', workshop: { 'rates' => { 'laser' => { 'hour' => '95' } }, 'tools' => { 'drill' => '4, 9' }, 'bars' => '3000' }),

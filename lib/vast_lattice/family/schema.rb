@@ -78,6 +78,8 @@ module VastLattice
         'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },
         'put_picture' => { 'picture' => { '$ref' => '#/$defs/picture' } },
+        'add_option' => { 'cut' => ENTRIES, 'parts' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[part] } },
+                          'components' => TEXTS },
         'keep_list' => { 'rows' => ENTRIES, 'order' => TEXTS },
         'set_workshop' => { 'workshop' => {
           'type' => 'object', 'additionalProperties' => { 'anyOf' => [TEXT, ENTRIES,

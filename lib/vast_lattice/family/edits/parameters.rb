@@ -5,7 +5,7 @@ module VastLattice
     module Edits
       # Edits of parameters.
       module Parameters
-        FIELDS = %w[kind label group note unit default formula least most step choices applies_when source].freeze
+        FIELDS = %w[kind label group note unit default formula least most step choices applies_when source option].freeze
         WAYS = %w[typed computed].freeze
 
         # Adds a parameter, or changes fields of one. +fields+ maps names to texts; an empty text clears. Choices are a list, or
