@@ -23,8 +23,7 @@ module VastLattice
 
         # [part, feature] of each of the +places+. Raises Error for a direction or a cut that is none.
         def features(cut, places, along)
-          across = DIRECTIONS[along] or raise Error.new(Wording[:there_is_no_kind_name, kind: 'direction', name: along],
-                                                        remedy: Nearest.remedy(along, DIRECTIONS.keys, kind: 'direction'))
+          across = DIRECTIONS[along] || refuse_direction(along)
           places.each_with_index.map do |place, number|
             raise Error.new(Wording[:an_option_needs_a_kind_of_cut], remedy: Wording[:say_which]) if cut['kind'].to_s.empty?
 
@@ -36,7 +35,8 @@ module VastLattice
           end
         end
 
-        # The rule of one price for whatever is chosen, or of one for each choice; nil without a price. Raises Error for as many as do not fit.
+        # The rule of one price for whatever is chosen, or of one for each choice; nil without a price. Raises Error for as many as do not
+        # fit.
         def rule(price, per)
           amounts = price.split(';').map(&:strip).reject(&:empty?)
           return if amounts.empty?
@@ -49,6 +49,11 @@ module VastLattice
         end
 
         private
+
+        def refuse_direction(along)
+          raise Error.new(Wording[:there_is_no_kind_name, kind: 'direction', name: along],
+                          remedy: Nearest.remedy(along, DIRECTIONS.keys, kind: 'direction'))
+        end
 
         # When it is there.
         def condition = choices.empty? ? name : "#{name} != #{quoted(choices.first)}"
