@@ -417,7 +417,7 @@ class VaryBrowserTest < BrowserCase
     find('.variant-card', text: 'RO-89-1000').click
     assert_field 'Sizes', with: 'RO-89-1000'
     click_link 'Compare'
-    assert_selector '.compare-table tr', text: /mass\s+8.021 kg\s+6.019 kg/
+    assert_selector '.compare-table tr', text: /mass\s+8.02 kg\s+6.019 kg/
     click_on 'Add a variant'
     assert_selector '.compare-picture svg', count: 3
     click_link 'Combine'

@@ -11,6 +11,7 @@ class HostileTest < WebCase
   TABLE = { 'table' => 'size' }.freeze
 
   # Address => what it is asked with.
+  LIST = { 'kind' => 'bends', 'over' => 'all', 'rows' => 'size=SF-05*', 'columns' => 'variant,bend,angle', 'order' => '-angle', 'group' => 'variant', 'sums' => 'no' }.freeze
   READS = {
     '/api/families/' => {}, '/api/families/side-frame' => {}, '/api/families/side-frame/outcome' => PICK, '/api/families/side-frame/mesh' => PICK,
     '/api/families/side-frame/picture' => PICK.merge('view' => 'section', 'axis' => 'y', 'cut' => '0.3', 'width' => '700', 'height' => '500'),
@@ -43,7 +44,8 @@ class HostileTest < WebCase
     '/families/side-frame/lattice.svg' => TABLE, '/families/side-frame/card.svg' => { 'version' => '1' }, '/families/side-frame/front.svg' => PICK, '/' => {},
     '/api/families/side-frame/results' => {}, '/api/families/side-frame/drawing_sheets/making' => PICK,
     '/api/families/side-frame/drawing_sheets/making/variant' => TABLE.merge('number' => '0'), '/api/families/side-frame/generations' => {}, '/families/side-frame/generations/1.zip' => {},
-    '/families/support-leg/cut_list.csv' => { 'stock' => '6000, 4000', 'saw' => '3' }, '/families/side-frame/shop_list.csv' => { 'list' => 'bends' }
+    '/families/support-leg/cut_list.csv' => { 'stock' => '6000, 4000', 'saw' => '3' }, '/families/side-frame/shop_list.csv' => { 'list' => 'bends' },
+    '/api/families/side-frame/lists' => LIST, '/families/side-frame/list.csv' => LIST
   }.freeze
   FORM = { 'set[length]' => '1400', 'set[finish]' => 'painted', 'view' => 'front', 'width' => '600', 'height' => '400' }.freeze
   # The same of published forms and of configurations; PUBLISHED and KEPT stand for their addresses.
