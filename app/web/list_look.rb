@@ -16,9 +16,9 @@ module VastLattice
         { 'title' => @list.title, 'about' => @list.about, 'size' => @list.size, 'columns' => @list.columns.map do |column|
           column_tree(column)
         end,
-          'groups' => groups, 'sums' => @list.groups.size > 1 && @list.sums ? texts(@list.sums) : [],
+          'groups' => groups, 'sums' => @list.groups.size > 1 && @list.sums ? texts(VastLattice::Lists::Writers.line(@list.sums)) : [],
           'all' => @list.all_columns.map { |column| { 'name' => column.name, 'title' => column.heading } },
-          'notes' => @list.findings.map(&:to_s), 'design' => design, 'shown' => [@list.size, MOST].min }
+          'notes' => @list.notes, 'design' => design, 'shown' => [@list.size, MOST].min }
       end
 
       private
@@ -33,7 +33,7 @@ module VastLattice
 
           rows = group.rows.first(left)
           left -= rows.size
-          { 'value' => group.value, 'rows' => rows.map { |row| texts(row) }, 'sums' => group.sums&.any? ? texts(group.sums) : [] }
+          { 'value' => group.value, 'rows' => rows.map { |row| texts(row) }, 'sums' => group.sums&.any? ? texts(VastLattice::Lists::Writers.line(group.sums)) : [] }
         end
       end
 

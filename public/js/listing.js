@@ -29,6 +29,8 @@ export function listing() {
     size: 0,
     shown: 0,
     busy: false,
+    // Whether it takes a while.
+    slow: false,
     // Whether nothing is known yet of how it is arranged.
     fresh: true,
     problem: '',
@@ -78,6 +80,7 @@ export function listing() {
     // Draws it anew; the first answer about a list says how it is arranged.
     async look() {
       this.busy = true;
+      const waits = setTimeout(() => { this.slow = this.busy; }, 600);
       try {
         const told = await this.ask(`${desk.api}/lists?${this.parameters()}`);
         if (!told) return;
@@ -86,7 +89,11 @@ export function listing() {
       } catch (refusal) {
         this.problem = words(refusal);
         Object.assign(this, { groups: [], columns: [], sumsRow: [], size: 0, notes: [] });
-      } finally { this.busy = false; }
+      } finally {
+        clearTimeout(waits);
+        this.busy = false;
+        this.slow = false;
+      }
     },
     take({ columns, groups, sums, all, notes, title, about, size, shown, design }) {
       Object.assign(this, { columns, groups, all, notes, title, about, size, shown, sumsRow: sums });

@@ -46,6 +46,9 @@ module VastLattice
       def size = rows.size
       def findings = @findings ||= covered.subjects.flat_map { |_, own| @kind.findings(own) }.uniq(&:message)
 
+      # The same as sentences.
+      def notes = findings.map { |finding| [finding.message, finding.remedy].compact.join(' ') }
+
       # What it is of, in words.
       def about = covered.words
 

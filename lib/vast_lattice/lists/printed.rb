@@ -39,7 +39,7 @@ module VastLattice
         @page.text @font.written(@list.title), size: 16, style: :bold
         soft "#{@list.subject.family.name}, #{@list.about}"
         soft "The first #{MOST} of #{@list.size} lines; the other kinds of file have all." if @list.size > MOST
-        @list.findings.each { |finding| soft finding.to_s }
+        @list.notes.each { |note| soft note }
         @page.move_down 8
       end
 
@@ -73,7 +73,7 @@ module VastLattice
       # Lines of texts, and the numbers of those that stand out.
       def lines
         found = @list.groups.flat_map { |group| of_group(group) }
-        found << [true, texts(@list.sums)] if @list.groups.size > 1 && @list.sums
+        found << [true, texts(Writers.line(@list.sums))] if @list.groups.size > 1 && @list.sums
         [found.map(&:last), found.each_index.select { |at| found[at].first }]
       end
 
@@ -81,7 +81,7 @@ module VastLattice
       def of_group(group)
         @left = (@left || MOST) - group.rows.size
         rows = group.rows.first([group.rows.size + @left, 0].max).map { |row| [false, texts(row)] }
-        [*([[true, heading(group.value)]] if group.value), *rows, *([[true, texts(group.sums)]] if group.sums&.any?)]
+        [*([[true, heading(group.value)]] if group.value), *rows, *([[true, texts(Writers.line(group.sums))]] if group.sums&.any?)]
       end
 
       def heading(value) = [value, *([''] * (@list.columns.size - 1))]

@@ -13,17 +13,18 @@ module VastLattice
         Exchange::Sheet.new(name, [list.columns.map(&:heading), *rows, *whole])
       end
 
-      # A line of sums: it says so in the first column that has no sum.
       def summed(sums, value)
-        return [] if sums.nil? || sums.none?
+        if sums&.any?
+          [Writers.line(sums, value ? "Sum of #{value}" : 'Sum')]
+        else
+          []
+        end
+      end
 
+      # A line of sums: it says so in the first column that has no sum.
+      def line(sums, words = 'Sum')
         at = sums.index(nil)
-        words = value ? "Sum of #{value}" : 'Sum'
-        [if at
-           sums.each_with_index.map { |sum, index| index == at ? words : sum }
-         else
-           sums
-         end]
+        sums.each_with_index.map { |sum, index| index == at ? words : sum }
       end
 
       # For programs.
@@ -36,7 +37,7 @@ module VastLattice
         end
         { 'list' => list.title, 'family' => list.subject.family.name, 'of' => list.about,
           'columns' => list.columns.map { |column| { 'name' => column.name, 'title' => column.title, 'unit' => column.unit } },
-          'groups' => told, 'sums' => list.sums && names.zip(list.sums).to_h.compact, 'notes' => list.findings.map(&:to_s) }.compact
+          'groups' => told, 'sums' => list.sums && names.zip(list.sums).to_h.compact, 'notes' => list.notes }.compact
       end
     end
   end
