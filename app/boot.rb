@@ -14,7 +14,7 @@ module VastLattice
     LOADER.ignore(__FILE__, File.join(ROOT, 'app/views'))
     LOADER.collapse(File.join(ROOT, 'app/web/resources'))
     LOADER.inflector.inflect('plain_json' => 'PlainJSON', 'drawing_sheets_api' => 'DrawingSheetsAPI', 'generations_api' => 'GenerationsAPI',
-                             'lists_api' => 'ListsAPI', 'outlines_api' => 'OutlinesAPI',
+                             'lists_api' => 'ListsAPI', 'outlines_api' => 'OutlinesAPI', 'models_api' => 'ModelsAPI',
                              **%w[tables imports lattice variants results reviews interference model edits rules families forms bundles
                                   configurations].to_h { |name| ["#{name}_api", "#{name.capitalize}API"] },
                              'form_design_api' => 'FormDesignAPI')

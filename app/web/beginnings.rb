@@ -4,9 +4,9 @@ module VastLattice
   module Web
     # What a new part can start from, and what a copy is called.
     module Beginnings
-      # Kinds of stock with their outlines: [title, stock in plain form with the sizes that it begins with].
+      # Kinds of stock that something is made of, with their outlines: [title, stock in plain form with the sizes that it begins with].
       def self.stocks
-        Family::STOCK_KINDS.kinds.flat_map do |kind|
+        Family::STOCK_KINDS.kinds.select(&:worked?).flat_map do |kind|
           kind.outlines.map { |outline| ["#{kind.title}, #{outline.tr('_', ' ')}", kind.beginning(outline)] }
         end
       end

@@ -43,8 +43,9 @@ module VastLattice
 
       # A new resource is one file and one name here. The first whose pattern fits answers.
       RESOURCES = [FormsPages, FormsAPI, FormDesignAPI, ConfigurationsPages, ConfigurationsAPI, TablesAPI, ImportsAPI, LatticeAPI,
-                   VariantsAPI, DrawingSheetsAPI, GenerationsAPI, ListsAPI, OutlinesAPI, ReviewsAPI, InterferenceAPI, ModelAPI, EditsAPI,
-                   RulesAPI, FamiliesAPI, BundlesAPI, FamiliesPages, Downloads, ResultsAPI, PartsPages, WorkspacePages, Persons].freeze
+                   VariantsAPI, DrawingSheetsAPI, GenerationsAPI, ListsAPI, ModelsAPI, OutlinesAPI, ReviewsAPI, InterferenceAPI,
+                   ModelAPI, EditsAPI, RulesAPI, FamiliesAPI, BundlesAPI, FamiliesPages, Downloads, ResultsAPI, PartsPages,
+                   WorkspacePages, Persons].freeze
       RESOURCES.each { |resource| register resource }
 
       before do

@@ -15,6 +15,8 @@ module VastLattice
         @usual = Workshop::USUAL
       end
 
+      def fields = FIELDS
+
       # Kinds of operations that take time: [name, title].
       def kinds = Workshop::OPERATIONS.values.reject { |kind| kind.name == 'rule' }.map { |kind| [kind.name, kind.title] }
 

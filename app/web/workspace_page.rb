@@ -73,6 +73,7 @@ module VastLattice
       def kept_lists = family.lists.map { |list| ["list:#{list.name}", list.title] }
       def list_kinds = Family::LISTS.kinds.select { |kind| kind.offered?(family) }.map { |kind| ["kind:#{kind.name}", kind.title] }
       def lists_start = { 'what' => (kept_lists + list_kinds).first.first }
+      def list_overs = Family::ListDesign::OVER.to_a
       def list_endings = Results::FORMATS.names.grep(/\Alist\./).map { |name| name.split('.').last }
 
       def workshop_page = WorkshopPage.new(@house.call&.content&.workshop || {}, family.workshop)

@@ -15,6 +15,10 @@ module VastLattice
     # 'box', 'solids' (their number) and 'sound'. Raises Missing, Unmade, Apart::TooMuch.
     def self.measured(solids) = Kernel.here.ask('do' => 'measure', 'shapes' => solids.map { |solid| Recipe.of(solid) })
 
+    # What a STEP file holds, as Family::Model has it: 'volume', 'surface', 'centre', 'box', 'points', 'triangles', 'solids'. Raises as
+    # +measured+, and Unmade where there is no solid in it or too much.
+    def self.read(text) = Kernel.here.ask('do' => 'read', 'text' => text)
+
     # Contours of FlatPieces as they are cut, mm: of each piece a list of contours, which are lists of Drawing::Marks. Raises as +measured+.
     def self.contours(pieces)
       asked = pieces.map { |piece| { 'recipe' => piece.recipe, 'height' => piece.height } }

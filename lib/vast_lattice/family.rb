@@ -12,7 +12,7 @@ module VastLattice
   class Family < Value.with(:name, code: '', group: '', note: '', patterns: {}, colours: {}, materials: [], alternatives: [],
                                    parameters: [], parts: [], components: [], tables: [], rules: [], rule_tables: [], sets_off: [],
                                    currency: '', base_price: '', overrides: [], opt_outs: [], forms: [], pictures: [], base: nil,
-                                   allowances: [], drawing_sheets: [], lists: [], workshop: {}, display: '')
+                                   allowances: [], drawing_sheets: [], lists: [], models: [], workshop: {}, display: '')
     extend TreeForm
 
     # Each kind of Geometry::Features::Kind, which says what one is.
@@ -55,7 +55,7 @@ module VastLattice
     def self.nested
       { materials: OwnMaterial, alternatives: Alternatives, parameters: Parameter, parts: Part, components: Component, tables: Table,
         rules: Rule, rule_tables: RuleTable, overrides: Override, opt_outs: OptOut,
-        forms: Form, pictures: Picture, base: Base, allowances: Allowance, drawing_sheets: DrawingSheet, lists: ListDesign }
+        forms: Form, pictures: Picture, base: Base, allowances: Allowance, drawing_sheets: DrawingSheet, lists: ListDesign, models: Model }
     end
 
     # Whether a Rule or a RuleTable is switched on, and its set is.
@@ -79,6 +79,7 @@ module VastLattice
     def picture(name) = find(pictures, name)
     def drawing_sheet(name) = find(drawing_sheets, name)
     def list(name) = find(lists, name)
+    def model(name) = find(models, name)
 
     # Name of the rule or rule table that a plan numbers so; "" for the base price, which a plan takes for a rule.
     def rule_name(index) = (rules + rule_tables)[index]&.name.to_s

@@ -13,7 +13,7 @@ module VastLattice
                  'rules' => 'rule', 'columns' => 'column', 'rule_tables' => 'rule table', 'overrides' => 'override',
                  'opt_outs' => 'opting out', 'forms' => 'form', 'cells' => 'column', 'alternatives' => 'alternatives',
                  'pages' => 'page', 'groups' => 'group', 'fields' => 'field', 'narrowings' => 'narrowing',
-                 'pictures' => 'picture', 'lists' => 'list',
+                 'pictures' => 'picture', 'lists' => 'list', 'models' => 'model',
                  'allowances' => 'allowed pair', 'drawing_sheets' => 'drawing sheet', 'views' => 'view',
                  'notes' => 'note' }.freeze
     HIDDEN = %w[dimensions].freeze

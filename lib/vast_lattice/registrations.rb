@@ -19,6 +19,7 @@ module VastLattice
   Family::STOCK_KINDS.register(Geometry::Stocks::FoldedSheet)
   Family::STOCK_KINDS.register(Geometry::Stocks::Bar)
   Family::STOCK_KINDS.register(Geometry::Stocks::Turned)
+  Family::STOCK_KINDS.register(Geometry::Stocks::Bought)
 
   Family::PATTERN_KINDS.register(Geometry::Patterns::Linear)
   Family::PATTERN_KINDS.register(Geometry::Patterns::Fitted)

@@ -35,4 +35,24 @@ class FromDrawingTest < BrowserCase
     click_button 'Take it in'
     assert_selector '.from-drawing .entry-wrong', text: 'There is a spline near 4, 5'
   end
+
+  def test_a_bought_part_is_taken_in
+    path = File.join(Dir.mktmpdir, 'motor.step')
+    File.write(path, VastLattice::ExactSolids.step(VastLattice::Result.new(store.find('roller').plan)))
+    visit '/families/cross-tie/shape'
+    find('details.more > summary').click
+    attach_file('bought-file', path)
+    fill_in 'bought-name', with: 'motor'
+    fill_in 'bought-mass', with: '2.4 kg'
+    within(find('#bought-file').ancestor('form')) { click_button 'Take it in' }
+    assert_text 'Taken: 4 solids, 536 × 50 × 50 mm.'
+    assert_selector '[data-part="motor"] .recipe-title', text: 'Stock: bought part'
+    family = store.find('cross-tie').family
+    assert_equal [['motor'], '2.4 kg'], [family.models.map(&:name), family.part('motor').stock.dimensions['mass']]
+    File.write(path, 'no such thing')
+    attach_file('bought-file', path)
+    fill_in 'bought-name', with: 'other'
+    within(find('#bought-file').ancestor('form')) { click_button 'Take it in' }
+    assert_text 'This is no STEP file.'
+  end
 end

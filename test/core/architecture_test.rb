@@ -38,7 +38,7 @@ class ArchitectureTest < CoreCase
 
   # Kinds are written in lower folders and asked through registries: what a folder asks them is their contract with it.
   CONTRACTS = {
-    'family' => %w[subject measures arguments name required schema], 'plan' => %w[consequences title stocks name arguments subject measures suits? decided],
+    'family' => %w[subject measures arguments name required schema], 'plan' => %w[consequences title stocks name arguments subject measures suits? decided worked? resolved],
     'geometry' => %w[offsets measures name], 'drawing' => %w[role], 'checks' => [], 'exchange' => %w[name]
   }.freeze
 

@@ -123,6 +123,8 @@ module EditExamples
     example('set_form_choice', 'form quick', form: 'quick', place: '0/2/0', field: 'colours', choice: 'painted', text: '#2b4c7e'),
     example('set_narrowing', 'form quick', form: 'quick', place: '0/0/0', number: 0, field: 'when', text: 'load_class = "heavy"'),
     example('remove_narrowing', 'form quick', ground: 'set_narrowing', form: 'quick', place: '0/0/0', number: 0),
+    example('put_model', 'model motor: added', model: VastLattice::Family::Model.of('motor', 'ISO-10303-21;', { 'volume' => 1, 'surface' => 6, 'centre' => [0, 0, 0], 'box' => [[0, 0, 0], [1, 1, 1]], 'points' => [], 'triangles' => [] }).to_tree),
+    example('remove_model', 'model motor: removed', ground: 'put_model', name: 'motor'),
     example('put_picture', 'picture dot: added', picture: { name: 'dot', kind: 'svg', data: 'PHN2Zy8+' }),
     example('rename_picture', 'picture spot: added', ground: 'put_picture', name: 'dot', to: 'spot'),
     example('remove_picture', 'picture dot: removed', ground: 'put_picture', name: 'dot'),

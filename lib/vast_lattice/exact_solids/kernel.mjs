@@ -38,6 +38,11 @@ const WORK = {
     const { contours } = shapesOf(oc);
     return recipes.map(({ recipe, height }) => contours(recipe, height));
   },
+  read: (oc, { text }) => {
+    const { read, measured, triangles } = shapesOf(oc);
+    const shape = read(text);
+    return { ...measured(shape), ...triangles(shape) };
+  },
   step: (oc, { product }) => {
     const { solid, measured } = shapesOf(oc);
     const first = product.shapes.map((recipe) => solid(recipe));

@@ -29,6 +29,8 @@ module VastLattice
       def step(same) = { 'operation' => same.first.first.to_s, 'bodies' => same.flat_map(&:last).map { |body| body(body) } }
 
       def body(body)
+        return { 'kind' => 'file', 'text' => body.text } if body.is_a?(Geometry::Shell)
+
         placed = { 'frame' => frame(body.frame), 'low' => body.low, 'high' => body.high }
         return { 'kind' => 'ring', **placed, 'outer' => body.outer, 'inner' => body.inner } if body.is_a?(Geometry::Ring)
 

@@ -3,6 +3,9 @@
 
 export class Unmade extends Error {}
 
+// More triangles are too many for a picture of a part.
+const MOST = 6000;
+
 export const frameOf = (numbers) => ({
   origin: numbers.slice(0, 3), u: numbers.slice(3, 6), v: numbers.slice(6, 9), n: numbers.slice(9, 12),
   point(x, y, height = 0) { return [0, 1, 2].map((at) => this.origin[at] + this.u[at] * x + this.v[at] * y + this.n[at] * height); },
@@ -66,7 +69,23 @@ export function shapesOf(oc) {
     return new oc.BRepPrimAPI_MakeRevol(face, new oc.gp_Ax1(pnt(frame.origin), dir(frame.n))).Shape();
   };
 
-  const body = (one) => (one.kind === 'ring' ? ring(one) : prism(one));
+  let files = 0;
+
+  // The solids of a STEP file, as one shape.
+  function read(text) {
+    files += 1;
+    const path = `/${files}.step`;
+    oc.FS.writeFile(path, text);
+    const reader = new oc.STEPControl_Reader();
+    reader.ReadFile(path);
+    oc.FS.unlink(path);
+    if (reader.TransferRoots(range()) < 1) throw new Unmade('There is nothing in the file that the kernel can read.');
+    const shape = reader.OneShape();
+    if (count(shape) < 1) throw new Unmade('There is no solid in the file.');
+    return shape;
+  }
+
+  const body = (one) => ({ ring, prism, file: ({ text }) => read(text) })[one.kind](one);
 
   const list = (shapes) => shapes.reduce((found, shape) => { found.Append(shape); return found; }, new oc.NCollection_List_TopoDS_Shape());
 
@@ -154,5 +173,43 @@ export function shapesOf(oc) {
     return each(solid(recipe), face).filter(level).flatMap((one) => each(one, ring)).map((one) => each(one, side).map(stroke));
   }
 
-  return { solid, measured, contours };
+  // Triangles of a shape, coarser where they would be too many: {points: [x, y, z, …], triangles: [numbers of points, …]}.
+  function triangles(shape) {
+    const box = new oc.Bnd_Box();
+    oc.BRepBndLib.AddOptimal(shape, box, false, false);
+    const [low, high] = [box.CornerMin(), box.CornerMax()];
+    const size = Math.hypot(high.X() - low.X(), high.Y() - low.Y(), high.Z() - low.Z());
+    for (const [chord, turn] of [[400, 0.3], [150, 0.45], [60, 0.7]]) {
+      new oc.BRepMesh_IncrementalMesh(shape, size / chord, false, turn, false);
+      const found = gathered(shape);
+      if (found.triangles.length <= 3 * MOST) return found;
+      oc.BRepTools.Clean(shape, true);
+    }
+    throw new Unmade(`It would take more than ${MOST} triangles to show it.`);
+  }
+
+  function gathered(shape) {
+    const found = { points: [], triangles: [] };
+    each(shape, oc.TopAbs_ShapeEnum.TopAbs_FACE).forEach((one) => {
+      const face = oc.TopoDS.Face(one);
+      const location = new oc.TopLoc_Location();
+      const mesh = oc.BRep_Tool.Triangulation(face, location, 0);
+      if (!mesh) return;
+      const move = location.Transformation();
+      const first = found.points.length / 3;
+      for (let at = 1; at <= mesh.NbNodes(); at += 1) {
+        const point = mesh.Node(at).Transformed(move);
+        found.points.push(...[point.X(), point.Y(), point.Z()].map((part) => Math.round(part * 1e6) / 1e6));
+      }
+      const turned = face.Orientation() === oc.TopAbs_Orientation.TopAbs_REVERSED;
+      for (let at = 1; at <= mesh.NbTriangles(); at += 1) {
+        const triangle = mesh.Triangle(at);
+        const corners = [triangle.Value(1), triangle.Value(2), triangle.Value(3)].map((corner) => first + corner - 1);
+        found.triangles.push(...(turned ? corners.reverse() : corners));
+      }
+    });
+    return found;
+  }
+
+  return { solid, measured, contours, read, triangles };
 }

@@ -112,7 +112,7 @@ module VastLattice
       def number(entity, code, usual = nil)
         text = entity.find { |own, _| own == code }&.last
         value = text ? Float(text, exception: false) : usual
-        return value if value&.finite? && value.abs < 1e9
+        return value if value && value.abs < 1e9
 
         refuse(Wording[:a_kind_has_no_number, kind: entity.first.last.downcase], Wording[:save_it_again_as_a_dxf])
       end

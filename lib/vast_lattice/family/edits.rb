@@ -12,7 +12,7 @@ module VastLattice
 
       # Name of the edit => the module that has a function of that name.
       HANDLERS = [Whole, Parameters, Parts, Components, Shapes, Tables, Rows, Rules, Overrides, Forms, FormFields, Pictures,
-                  DrawingSheets, Lists, Options, Renames].flat_map do |handler|
+                  DrawingSheets, Lists, Models, Options, Renames].flat_map do |handler|
         handler.singleton_methods(false).map { |name| [name.to_s, handler] }
       end.to_h.freeze
 

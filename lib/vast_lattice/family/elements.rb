@@ -15,7 +15,7 @@ module VastLattice
       LISTS = { 'parameter' => 'parameters', 'part' => 'parts', 'component' => 'components', 'table' => 'tables', 'rule' => 'rules',
                 'rule_table' => 'rule_tables', 'override' => 'overrides', 'opt_out' => 'opt_outs', 'allowance' => 'allowances',
                 'form' => 'forms', 'picture' => 'pictures', 'drawing_sheet' => 'drawing_sheets',
-                'list' => 'lists' }.freeze
+                'list' => 'lists', 'model' => 'models' }.freeze
       # Kinds within a kind.
       CHILDREN = { 'part' => %w[feature features], 'table' => %w[row rows] }.freeze
 

@@ -77,6 +77,7 @@ module VastLattice
         'put_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'add_feature' => { 'feature' => { '$ref' => '#/$defs/feature' } },
         'put_form' => { 'form' => { '$ref' => '#/$defs/form' } },
+        'put_model' => { 'model' => { '$ref' => '#/$defs/model' } },
         'put_picture' => { 'picture' => { '$ref' => '#/$defs/picture' } },
         'add_option' => { 'cut' => ENTRIES, 'parts' => { 'type' => 'array', 'items' => { **ENTRIES, 'required' => %w[part] } },
                           'components' => TEXTS },

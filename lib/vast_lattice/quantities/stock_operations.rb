@@ -12,6 +12,7 @@ module VastLattice
       def self.of(solid)
         case solid.part.stock.kind
         when 'bar' then [sawn(solid, mitres(solid))]
+        when 'bought' then []
         when 'turned' then [sawn(solid, ''), turned(solid)]
         else [outline(solid), *bends(solid)]
         end

@@ -5,11 +5,12 @@ module VastLattice
     # A workpiece before tools touch it: disjoint +bodies+, the +walls+ on which features sit, and +cuts+ that
     # belong to the stock (mitres). +axis+ is the direction along which it is sliced; +thickness+ that of
     # a plate or sheet, else nil; +section+ the area of a bar's section in mm2; +flat+ a FlatPattern; +zones+ what features turned,
-    # {name => [[from, till, radius], …]} along x.
+    # {name => [[from, till, radius], …]} along x. +mass+ (kg) and +surface+ (mm2) are given of what was bought, else nil.
     class Blank
-      attr_reader :bodies, :walls, :cuts, :axis, :thickness, :section, :flat, :zones
+      attr_reader :bodies, :walls, :cuts, :axis, :thickness, :section, :flat, :zones, :mass, :surface
 
-      def initialize(bodies:, walls:, axis:, faces: nil, cuts: [], thickness: nil, section: nil, flat: nil, zones: {})
+      def initialize(bodies:, walls:, axis:, faces: nil, cuts: [], thickness: nil, section: nil, flat: nil, zones: {},
+                     mass: nil, surface: nil)
         @bodies = bodies.freeze
         @walls = walls.freeze
         @faces = faces
@@ -19,6 +20,8 @@ module VastLattice
         @section = section
         @flat = flat
         @zones = zones
+        @mass = mass
+        @surface = surface
       end
 
       # The wall of that name, or nil; without a name the first.

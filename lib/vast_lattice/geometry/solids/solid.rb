@@ -73,7 +73,7 @@ module VastLattice
       def sectioned(bounds) = Interference::Sectioned.new(self, bounds)
 
       # Area of the whole surface, arcs included.
-      def surface_area = @surface_area ||= Surface.new(self, tangled: []).faces.sum(&:area) + clusters.sum(&:surface)
+      def surface_area = @surface_area ||= (blank.surface || Surface.new(self, tangled: []).faces.sum(&:area)) + clusters.sum(&:surface)
 
       # Faces, Strips, Cones and Facets.
       def surface = @surface ||= Surface.new(self).faces

@@ -53,7 +53,7 @@ module VastLattice
 
       def vertex(point, index)
         numbers = point.split.map { |part| Float(part, exception: false) }
-        fine = numbers.size.between?(2, 3) && numbers.all? { |number| number&.finite? && number.abs < 1e7 }
+        fine = numbers.size.between?(2, 3) && numbers.all? { |number| number && number.abs < 1e7 }
         unless fine
           impossible(Wording[:point_of_the_outline_is_no_point, point: point[0, 40], number: index + 1],
                      Wording[:write_it_as_x_y])

@@ -18,6 +18,12 @@ module VastLattice
       # +draft+ is called once for a solid, with the Family::Stock and its numbers by measure in mm or degrees; what cannot be
       # made raises Impossible with a remedy.
       module Kind
+        # Whether features can cut it or add to it.
+        def worked? = true
+
+        # The Family::Stock with what of its Family it takes besides its dimensions.
+        def resolved(stock, _family) = stock
+
         # A new stock of an outline in plain form, with numbers that are there to be changed.
         def beginning(outline)
           { 'kind' => name, 'outline' => outline, **Family::Measure.beginnings(dimensions(outline)), **first_items(outline) }

@@ -30,9 +30,15 @@ module VastLattice
         outline = part.stock.outline.nil? ? kind.outlines.first : kind.outlines.find { |known| known == part.stock.outline }
         return unknown_outline(part, kind, place) unless outline
 
-        Bound::Stock.new(part: part, kind: kind.name, outline: outline,
+        Bound::Stock.new(part: resolved(part, kind), kind: kind.name, outline: outline,
                          measures: measures(part.stock.entries, part.stock.measures(kind, outline), place), place: part_place(part),
                          least_wall: part.least_wall && length(part.least_wall, Place.at('parts', part.name, 'least_wall'), LEAST_WALL))
+      end
+
+      # With what its kind of stock takes of the family besides.
+      def resolved(part, kind)
+        stock = kind.resolved(part.stock, @family)
+        stock.equal?(part.stock) ? part : part.with(stock: stock)
       end
 
       def unknown_outline(part, kind, place)
@@ -72,11 +78,19 @@ module VastLattice
       end
 
       def check_stock(part, feature, kind, place)
+        if Family::STOCK_KINDS.key?(part.stock.kind) && !Family::STOCK_KINDS.fetch(part.stock.kind).worked?
+          return not_worked(part, feature, place)
+        end
         return if kind.stocks.nil? || kind.stocks.include?(part.stock.kind)
 
         titles = kind.stocks.map { |name| Family::STOCK_KINDS.fetch(name).title.downcase }
         @reader.error(:wrong_stock, Wording[:feature_is_a_kind_which_needs_another, feature: feature.title, kind: kind.title.downcase],
                       place, Wording[:it_suits_titles, titles: titles])
+      end
+
+      def not_worked(part, feature, place)
+        @reader.error(:wrong_stock, Wording[:nothing_is_made_of_a_bought_part, feature: feature.title, part: part.title], place,
+                      Wording[:take_the_feature_out])
       end
 
       # The numbers of a pattern are the same for all instances, all others may use the number of the instance.

@@ -33,7 +33,7 @@ module VastLattice
 
       # Solids depend on what the parts say and on the numbers that they are remembered by.
       def same_shapes?(other)
-        %i[parts parameters materials components].all? { |list| family.public_send(list).equal?(other.public_send(list)) } &&
+        %i[parts parameters materials components models].all? { |list| family.public_send(list).equal?(other.public_send(list)) } &&
           family.variant_tables.size == other.variant_tables.size
       end
     end

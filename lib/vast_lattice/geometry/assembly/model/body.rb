@@ -66,7 +66,7 @@ module VastLattice
         # "end_stop.stop": its path with the name of its part.
         def called = [*path, part.name].join('.')
 
-        def mass = volume * material.base_density
+        def mass = blank.mass || (volume * material.base_density)
 
         private
 
