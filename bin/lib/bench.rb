@@ -14,7 +14,7 @@ require_relative 'bench_slider'
 class Bench
   include VastLattice
 
-  NAMES = %w[reference large rows rules picture sheets assembly slider edits forms vary hostile load siege heavy].freeze
+  NAMES = %w[reference large rows rules picture sheets assembly leaving slider edits forms vary hostile load siege heavy].freeze
   SECONDS = 1.0
   FEELIN = File.expand_path('bench_feelin.mjs', __dir__)
 
@@ -162,6 +162,12 @@ class Bench
   def sheets
     require_relative 'bench_assembly'
     BenchAssembly.new { |&block| time(&block) }.sheets
+  end
+
+  # What leaves and comes in: files, lists, outlines, models.
+  def leaving
+    require_relative 'bench_leaving'
+    BenchLeaving.new { |&block| time(&block) }.lines
   end
 
   # Runs some benchmarks: {name => lines}.
