@@ -7,8 +7,14 @@ class BenchLeaving
   DEMO = File.expand_path('../../demo', __dir__)
   FILES = %w[drawing_sheet.pdf outlines.dxf solid.step].freeze
   # Parts with features that run into each other, from several sides.
-  TANGLED = "vast_lattice: 1\nfamily: Tangled\nparts:\n  - name: tube\n    stock: {kind: bar, outline: tube, diameter: 60, thickness: 4, length: 900}\n    " \
-            "features: [{name: row, kind: hole, diameter: 12, horizontal: {from: left, offset: SHIFT}, pattern: {count: 40, pitch: 7}}]\n"
+  TANGLED = <<~YAML
+    vast_lattice: 1
+    family: Tangled
+    parts:
+      - name: tube
+        stock: {kind: bar, outline: tube, diameter: 60, thickness: 4, length: 900}
+        features: [{name: row, kind: hole, diameter: 12, horizontal: {from: left, offset: SHIFT}, pattern: {count: 40, pitch: 7}}]
+  YAML
 
   # The block measures seconds per call of what it is given.
   def initialize(&time)
