@@ -84,7 +84,15 @@ module VastLattice
       # Results of single variants that can be ordered: [name, words, note].
       def orderable
         found = Results.of(Results::Subject.new(plan: plan)).select { |format| format.made_from == :variant }
-        found.map { |format| [format.name, format.called, format.note] }
+        found.map { |format| [format.name, format.called, format.note] } + orderable_lists
+      end
+
+      # Lists that are kept, as they are arranged: the name of a result with its options, as text.
+      def orderable_lists
+        family.lists.product(%w[pdf xlsx]).map do |list, ending|
+          [JSON.generate('name' => "list.#{ending}", 'options' => { 'list' => list.name }), "List: #{list.title} #{ending.upcase}",
+           'as it is kept']
+        end
       end
 
       # Kinds of views that drawing sheets can have, [value, words]; and those that go through a feature.

@@ -38,7 +38,7 @@ export function generating() {
 
     async start(form) {
       this.problem = '';
-      const results = Array.from(form.querySelectorAll('[name=results]:checked'), ({ value }) => value);
+      const results = Array.from(form.querySelectorAll('[name=results]:checked'), ({ value }) => (value.startsWith('{') ? JSON.parse(value) : value));
       try {
         const within = Object.fromEntries(Array.from(form.querySelectorAll('[data-table]'), ({ dataset, value }) => [dataset.table, value]));
         await post(this.address(), { results, within, which: form.elements.which.value, pattern: form.elements.pattern.value });

@@ -99,4 +99,17 @@ class GeneratingTest < CoreCase
     names = batch(pattern: '../{part_number}/{result}: ü').items.map(&:name)
     assert_empty names.grep_v(/\A[\p{L}\p{N}][\p{L}\p{N}._-]*\z/)
   end
+
+  # Kept lists are made of each variant, each under its own name; another workshop makes them anew, and nothing else.
+  def test_lists_of_every_variant
+    family = %w[shop office].reduce(demo_plans.fetch('Side frame').family) { |own, name| Family::Edits.apply(own, 'do' => 'keep_list', 'name' => name, 'kind' => 'operations', 'group' => 'operation') }
+    order = Generating::Order.read('results' => [*%w[shop office].map { |list| { 'name' => 'list.csv', 'options' => { 'list' => list } } }, 'front.svg'], 'within' => { 'size' => 'SF-0500, SF-0630' })
+    usual, dear = [nil, Workshop::Reading.new('rates' => { 'laser' => { 'hour' => '500' } }).workshop].map { |workshop| Generating::Batch.new(Plan.of(family), order, workshop: workshop) }
+    assert_equal %w[SF-0500-shop.csv SF-0500-office.csv SF-0500-front.svg SF-0630-shop.csv SF-0630-office.csv SF-0630-front.svg], usual.items.map(&:name)
+    usual.items.each do |item|
+      same = usual.key(item) == dear.key(item)
+      assert_equal item.result == 'front.svg', same
+      assert_equal same, usual.write(item) == dear.write(item) if item.name.include?('0500')
+    end
+  end
 end

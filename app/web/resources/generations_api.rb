@@ -61,14 +61,20 @@ module VastLattice
       def person_words(id) = (Person::BUILT_IN[id] || Person[id]).name
 
       # "Solid STEP"; of what there is no longer its name.
-      def ordered_words(name)
-        Results::FORMATS.key?(name) ? Results::FORMATS.fetch(name).called : name
+      def ordered_words(name, options)
+        return name unless Results::FORMATS.key?(name)
+
+        format = Results::FORMATS.fetch(name)
+        told = format.told(options.to_h)
+        told == format.base ? format.called : "#{format.called} (#{told})"
       end
 
       def generation_tree(stored, record)
         { 'id' => record.id, 'status' => record.status, 'person' => person_words(record.person_id), 'at' => record.created_at.utc.iso8601,
           'finished' => record.finished_at&.utc&.iso8601, 'version' => record.version, 'stale' => record.digest != stored.digest,
-          'results' => record.ordered['results'].map { |one| ordered_words(one['name']) }, 'which' => record.ordered['which'],
+          'results' => record.ordered['results'].map do |one|
+            ordered_words(*one.values_at('name', 'options'))
+          end, 'which' => record.ordered['which'],
           **counted(record) }
       end
 

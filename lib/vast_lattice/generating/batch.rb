@@ -56,7 +56,7 @@ module VastLattice
       end
 
       def item(number, variant, format, options, naming)
-        Item.new(number: number, rows: variant.rows, result: format.name, options: options, name: naming.of(variant, format))
+        Item.new(number: number, rows: variant.rows, result: format.name, options: options, name: naming.of(variant, format, options))
       end
 
       def ensure_some(items)

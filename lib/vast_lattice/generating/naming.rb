@@ -18,10 +18,10 @@ module VastLattice
         raise Error.new(Wording[:there_is_no_kind_name, kind: 'name', name: stray], remedy: Nearest.remedy(stray, known, kind: 'name'))
       end
 
-      # Of a Variants::All::Variant and a format.
-      def of(variant, format)
+      # Of a Variants::All::Variant and a format with its options.
+      def of(variant, format, options = {})
         said = { 'variant' => variant.rows.empty? ? @plan.family.name : variant.rows.values.join('-'), 'family' => @plan.family.name,
-                 'result' => format.base }
+                 'result' => format.told(options) }
         words = @pattern.gsub(/\{([^{}]*)\}/) { said.fetch(Regexp.last_match(1)) { variant.outcome.labels[Regexp.last_match(1)].to_s } }
         "#{clean(words)}.#{format.ending}"
       end

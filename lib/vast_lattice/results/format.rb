@@ -66,6 +66,9 @@ module VastLattice
         options.to_h { |option| [option.name, option.read(given[option.name])] }
       end
 
+      # What it is in the names of files, by the options that were chosen.
+      def told(_options) = base
+
       # What its file is called, of something called +slug+.
       def file_name(slug, _options = {}) = "#{slug}-#{name}"
 

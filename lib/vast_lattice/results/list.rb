@@ -29,10 +29,8 @@ module VastLattice
 
       def workshop? = true
 
-      def file_name(slug, options = {})
-        called = [options['list'], options['kind']].map(&:to_s).reject(&:empty?).first || 'list'
-        "#{slug}-#{called}.#{ending}"
-      end
+      def told(options) = options.values_at('list', 'kind').map(&:to_s).reject(&:empty?).first || base
+      def file_name(slug, options = {}) = "#{slug}-#{told(options)}.#{ending}"
 
       def write(subject, options) = @writer.call(List.composed(subject, options))
 
