@@ -18,7 +18,7 @@ module VastLattice
                    the parts list, indented by level or as totals
       lattice bundle FILE [--zip]    the family with all that it uses, as one file
       lattice write FILE --as RESULT [--option NAME=VALUE]… [--row TABLE=ROW]… [--set NAME=VALUE]… > file
-                   any result; "lattice results FILE" lists them
+                   any result; "lattice results FILE" lists them; --workshop FILE says what the shop has (docs/leaving.md)
       lattice sheet FILE [--sheet NAME] [--format pdf|svg|dxf] [--row TABLE=ROW]… [--set NAME=VALUE]… > file
                    a drawing sheet of the family, the first one unless one is named
       lattice generate FILE --to FOLDER --as RESULT [--as RESULT]… [--option NAME=VALUE]… [--row TABLE=ROW]… [--name PATTERN] [--valid]
@@ -95,6 +95,7 @@ module VastLattice
         parser.on('--to FOLDER') { |path| @folder = path }
         parser.on('--name PATTERN') { |pattern| @pattern = pattern }
         parser.on('--valid') { @valid = true }
+        parser.on('--workshop FILE') { |path| @workshop = path }
         parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
         parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
         parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }

@@ -55,4 +55,17 @@ class CommandLineTest < CoreCase
       assert_includes Result.new(plan(body)).findings.map(&:code), :nothing_remains
     end
   end
+
+  # The workshop of the house, from a file; a list as CSV.
+  def test_lists_with_a_workshop
+    asked = ['write', FRAME, '--as', 'list.csv', '--option', 'kind=operations', '--option', 'columns=operation,cost', '--option', 'group=operation']
+    usual = lattice(*asked)
+    written("rates:\n  laser: {hour: 1100}\n", 'shop.yaml') do |path|
+      dear = lattice(*asked, '--workshop', path)
+      assert_equal [0, 0], [usual, dear].map(&:first)
+      one, ten = [usual, dear].map { |told| Float(told[1][/Sum of Cut by laser,([\d.]+)/, 1]) }
+      assert_in_delta 10, ten / one, 0.02
+    end
+    written("rates:\n  laser: {hour: much}\n", 'shop.yaml') { |path| assert_match(/"much" is no number/, lattice(*asked, '--workshop', path)[2]) }
+  end
 end

@@ -14,7 +14,7 @@ module VastLattice
 
         found = plan or return 2
         counts = Hash.new(0)
-        manifest = Generating::Folder.new(@folder, Generating::Batch.new(found, order)).fill do |what, item, why|
+        manifest = Generating::Folder.new(@folder, Generating::Batch.new(found, order, workshop: workshop)).fill do |what, item, why|
           counts[what] += 1
           @out.puts([WORDS.fetch(what), item.name, why].compact.join('  '))
         end

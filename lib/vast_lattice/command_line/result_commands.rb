@@ -12,9 +12,12 @@ module VastLattice
 
         found = plan or return 2
         find_rows(found)
-        @out.write(Results.write(@result, Results::Subject.new(plan: found, pick: given_pick), @options))
+        @out.write(Results.write(@result, Results::Subject.new(plan: found, pick: given_pick, workshop: workshop), @options))
         0
       end
+
+      # That of the house, from a file of texts as Workshop::Reading takes them; nil where none is named.
+      def workshop = @workshop && Workshop::Reading.new(Exchange::SourceTree.read(contents(@workshop)).tree).workshop
 
       # A drawing sheet.
       def sheet
