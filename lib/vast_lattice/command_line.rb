@@ -83,10 +83,7 @@ module VastLattice
 
     def options
       OptionParser.new do |parser|
-        parser.on('--json') { @json = true }
-        parser.on('--csv') { @csv = true }
-        parser.on('--flat') { @flat = true }
-        parser.on('--zip') { @zip = true }
+        switches(parser)
         parser.on('--view VIEW') { |view| @view = view }
         parser.on('--part PART') { |part| @part = part }
         parser.on('--sheet NAME') { |name| @options['sheet'] = name }
@@ -94,14 +91,25 @@ module VastLattice
         parser.on('--as RESULT') { |name| (@results << name) && @result = name }
         parser.on('--to FOLDER') { |path| @folder = path }
         parser.on('--name PATTERN') { |pattern| @pattern = pattern }
-        parser.on('--valid') { @valid = true }
         parser.on('--workshop FILE') { |path| @workshop = path }
-        parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
-        parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
-        parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
-        parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
-        parser.on('--override PAIR') { |pair| @overrides.store(*pair(pair)) }
+        pairs(parser)
       end
+    end
+
+    def switches(parser)
+      parser.on('--json') { @json = true }
+      parser.on('--csv') { @csv = true }
+      parser.on('--flat') { @flat = true }
+      parser.on('--zip') { @zip = true }
+      parser.on('--valid') { @valid = true }
+    end
+
+    def pairs(parser)
+      parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
+      parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
+      parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
+      parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
+      parser.on('--override PAIR') { |pair| @overrides.store(*pair(pair)) }
     end
 
     def pair(text)
