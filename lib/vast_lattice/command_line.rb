@@ -31,6 +31,7 @@ module VastLattice
     # The command itself is wrong.
     class Misused < Error; end
 
+    include Switches
     include ResultCommands
     include GenerateCommand
     include Picking
@@ -79,44 +80,6 @@ module VastLattice
       found = Plan.of(@document.family, library: @library || Plan::Library.none).findings
       found = found.reject { |finding| error.lost.any? { |name| name.casecmp?(finding.about['name'].to_s) } }
       found.map { |finding| [@document.line(finding.place) || 0, told(finding)] }
-    end
-
-    def options
-      OptionParser.new do |parser|
-        switches(parser)
-        parser.on('--view VIEW') { |view| @view = view }
-        parser.on('--part PART') { |part| @part = part }
-        parser.on('--sheet NAME') { |name| @options['sheet'] = name }
-        parser.on('--format FORMAT') { |name| @format = name }
-        parser.on('--as RESULT') { |name| (@results << name) && @result = name }
-        parser.on('--to FOLDER') { |path| @folder = path }
-        parser.on('--name PATTERN') { |pattern| @pattern = pattern }
-        parser.on('--workshop FILE') { |path| @workshop = path }
-        pairs(parser)
-      end
-    end
-
-    def switches(parser)
-      parser.on('--json') { @json = true }
-      parser.on('--csv') { @csv = true }
-      parser.on('--flat') { @flat = true }
-      parser.on('--zip') { @zip = true }
-      parser.on('--valid') { @valid = true }
-    end
-
-    def pairs(parser)
-      parser.on('--option PAIR') { |pair| @options.store(*pair(pair)) }
-      parser.on('--key PAIR') { |pair| (@keys ||= []) << pair(pair) }
-      parser.on('--row PAIR') { |pair| @rows.store(*pair(pair)) }
-      parser.on('--set PAIR') { |pair| @answers.store(*pair(pair)) }
-      parser.on('--override PAIR') { |pair| @overrides.store(*pair(pair)) }
-    end
-
-    def pair(text)
-      name, value = text.split('=', 2)
-      raise Misused.new("\"#{text}\" is no pair.", remedy: 'Write NAME=VALUE.') if value.nil? || name.empty?
-
-      [name.strip, value.strip]
     end
 
     def contents(file)
