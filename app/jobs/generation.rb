@@ -37,22 +37,39 @@ module VastLattice
 
         def stop(record) = record.move('working', status: 'stopped')
 
-        # Goes on with what was stopped, and tries once more what failed.
+        # Goes on with what was stopped or left, and tries once more what failed.
         def go_on(record, stored)
           record.files.where(status: 'failed').update_all(status: 'waiting', problem: nil, attempts: 0)
-          # Whoever was at them may not be there any more.
-          there = Storage::TaskRecord.where(kind: 'generation', status: Storage::TaskRecord::OPEN).select(:token)
-          record.files.where(status: 'working').where.not(taken_by: there).update_all(status: 'waiting', taken_by: nil)
-          record.move(%w[stopped done], status: 'working', finished_at: nil) && self.begin(record, stored)
+          put_back(record)
+          record.move(['stopped', 'done', *('working' if left?(record))], status: 'working', finished_at: nil) && self.begin(record, stored)
         end
+
+        # Whether nobody is at an order any more, though it is not over.
+        def left?(record) = record.status == 'working' && tasks.where('token LIKE ?', "#{record.id} %").none?
+
+        # Files that somebody was at who is not there any more wait again.
+        def put_back(record)
+          record.files.where(status: 'working').where.not(taken_by: tasks.select(:token)).update_all(status: 'waiting', taken_by: nil)
+        end
+
+        private
+
+        # Of all orders, those that are not over.
+        def tasks = Storage::TaskRecord.where(kind: 'generation', status: Storage::TaskRecord::OPEN)
       end
+
+      # What is told of a file at which the program itself went wrong.
+      FAULT = 'Something went wrong inside the program. Please tell whoever looks after Vast Lattice.'
+      # These are no fault of a file.
+      PASSED_ON = [ActiveRecord::ActiveRecordError, Progress::Cancelled, Progress::PutOff].freeze
+      private_constant :FAULT, :PASSED_ON
 
       def result
         return too_old unless plan
 
         files.put_back(order, me)
         begun = now
-        while order.working? && (file = files.take(order, me))
+        while order.working? && (file = taken)
           make(file)
           progress.at(0.5, 'making files')
           raise Progress::PutOff if now - begun > self.class.sitting
@@ -70,6 +87,14 @@ module VastLattice
       def now = Process.clock_gettime(Process::CLOCK_MONOTONIC)
       def me = task.token
       def order = @order ||= Storage::GenerationRecord.find(task.token.to_i)
+
+      # The next file; at the end also what somebody left who is not there any more.
+      def taken
+        files.take(order, me) || begin
+          Generation.put_back(order)
+          files.take(order, me)
+        end
+      end
 
       # An order is of the version that it was made for.
       def batch = @batch ||= Generating::Batch.new(plan, Generating::Order.read(order.ordered), workshop: workshop)
@@ -103,6 +128,11 @@ module VastLattice
         file.over('made', key: key, sha256: Storage::MadeFileRecord.keep(key, bytes), bytes: bytes.bytesize)
       rescue VastLattice::Error => e
         file.over('failed', key: key, problem: [e.message, e.remedy].compact.join(' ')[0, 500])
+      rescue *PASSED_ON
+        raise
+      rescue StandardError => e
+        Trouble.tell(e)
+        file.over('failed', key: key, problem: FAULT)
       end
 
       # Over where nobody is at anything any more.

@@ -102,6 +102,34 @@ class GenerationsTest < WebCase
 
   def tasks_of_files = Storage::TaskRecord.where(kind: 'generation')
 
+  # Where the program itself goes wrong at a file, that one fails, and the others are made. Whoever ended for good leaves nothing behind: what
+  # he was at is made by who is there; where nobody is there any more, one can go on.
+  def test_what_goes_wrong_inside
+    alone do
+      order
+      written = VastLattice::Results.method(:write)
+      VastLattice::Trouble.stub(:tell, nil) do
+        VastLattice::Results.stub(:write, ->(name, subject, options) { subject.pick.rows['size'] == 'SF-1000' ? raise(NoMethodError, 'undefined') : written.call(name, subject, options) }) { work }
+      end
+      assert_equal ['done', 7, 1], state.values_at('status', 'made', 'failed')
+      assert_match(/went wrong inside/, state['problems'].first['problem'])
+
+      post_json("#{API}/edits", 'edit' => { 'do' => 'set_cell', 'table' => 'size', 'row' => 'SF-0800', 'column' => 'length', 'text' => '807' })
+      record = Storage::GenerationRecord.find(order['id'])
+      record.files.first.update!(status: 'working', taken_by: 'gone')
+      work
+      assert_equal(['done', 8], state.then { |told| [told['status'], told['made'] + told['kept']] })
+
+      left = Storage::GenerationRecord.find(order(results: %w[outlines.dxf])['id'])
+      tasks_of_files.where('token LIKE ?', "#{left.id} %").update_all(status: 'refused')
+      Delayed::Job.delete_all
+      assert_equal 'stopped', state['status']
+      assert_equal 'working', post_json("#{PATH}/#{left.id}/go_on", {})['status']
+      work
+      assert_equal ['done', 8], state.values_at('status', 'made')
+    end
+  end
+
   # Stopped it stops, and goes on; what failed says why; a version that changed meanwhile is made as it was ordered.
   def test_stop_and_go_on
     alone do

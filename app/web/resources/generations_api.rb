@@ -70,11 +70,10 @@ module VastLattice
       end
 
       def generation_tree(stored, record)
-        { 'id' => record.id, 'status' => record.status, 'person' => person_words(record.person_id), 'at' => record.created_at.utc.iso8601,
+        results = record.ordered['results'].map { |one| ordered_words(*one.values_at('name', 'options')) }
+        { 'id' => record.id, 'status' => Jobs::Generation.left?(record) ? 'stopped' : record.status, 'results' => results,
+          'person' => person_words(record.person_id), 'at' => record.created_at.utc.iso8601, 'which' => record.ordered['which'],
           'finished' => record.finished_at&.utc&.iso8601, 'version' => record.version, 'stale' => record.digest != stored.digest,
-          'results' => record.ordered['results'].map do |one|
-            ordered_words(*one.values_at('name', 'options'))
-          end, 'which' => record.ordered['which'],
           **counted(record) }
       end
 
