@@ -113,13 +113,17 @@ module VastLattice
       def self.text?(text) = text.is_a?(String) && text.size <= TEXT['maxLength']
       private_class_method :text?, :flat?
 
+      # What a schema refers to is looked up when it is first met, and by one at a time: the gem changes the reference meanwhile.
+      ONE_BY_ONE = Mutex.new
+      private_constant :ONE_BY_ONE
+
       # Where an edit in plain form, whose numbers and yes or no are texts, is not of the right shape: keys and numbers of
       # items, or nil. The whole edit is [].
       def self.fault(given)
         given = given.reject { |key, list| FLAT.key?(key) && flat?(list, FLAT[key]) } if given.is_a?(Hash)
         schema = edit(given.is_a?(Hash) && given['do'])
         # Telling where takes much longer than telling whether.
-        schema.valid?(given) ? nil : schema.validate(given).first.fetch('data_pointer').split('/').drop(1)
+        ONE_BY_ONE.synchronize { schema.valid?(given) ? nil : schema.validate(given).first.fetch('data_pointer').split('/').drop(1) }
       end
     end
   end
