@@ -101,10 +101,7 @@ module VastLattice
       def plan = @plan ||= store.at(stored.slug, order.version)&.plan
 
       # That of the house.
-      def workshop
-        texts = store.stores.of(Storage::HouseDocument).then { |houses| houses.records.first&.then { |one| houses.find(one.slug).content.workshop } }
-        texts && Workshop::Reading.new(texts).workshop
-      end
+      def workshop = Storage::HouseDocument.workshop(store.stores.of(Storage::HouseDocument))
 
       # The history does not reach back so far: it has to be ordered anew.
       def too_old

@@ -19,10 +19,10 @@ module VastLattice
       def houses = @houses ||= granted(settings.houses, list: :read, read: :read, write: :edit)
 
       # What all families have in common (Storage::Store::Stored of a Family::House); nil where nothing is kept yet.
-      def house = houses.records.first&.then { |record| houses.find(record.slug) }
+      def house = Storage::HouseDocument.kept(houses)
 
       # The Workshop of the house, or nil.
-      def house_workshop = house&.then { |own| Workshop::Reading.new(own.content.workshop).workshop }
+      def house_workshop = Storage::HouseDocument.workshop(houses)
 
       def granted(found, **rights) = Storage::Granted.new(found, **rights) { |right, document| person.ensure_may(right, document) }
 

@@ -4,9 +4,5 @@ module VastLattice
   # Lists of a product, of rows of a table, or of all variants: parts, cuts, holes, bends, operations, prices, variants. A kind of list says
   # what it has (columns, rows); how it is arranged is the engineer's (Family::ListDesign); writers make files of it.
   module Lists
-    # [a Body, how many are like it] of a Results::Subject. Raises Result::NotWhole.
-    def self.alike(subject)
-      subject.result.whole_model.bodies.group_by { |body| body.solid.mark }.values.map { |same| [same.first, same.size] }
-    end
   end
 end

@@ -1,5 +1,5 @@
 // The blast radius of an edit in words.
-const counted = (number, one, many = `${one}s`) => `${number} ${number === 1 ? one : many}`;
+import { counted } from './wording.js';
 
 // "2 of 8 variants change: 2 part numbers, 1 state (windows), mass of 2 by -0.36 to +0.15 kg."
 export function blastWords(blast) {

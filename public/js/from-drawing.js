@@ -1,8 +1,7 @@
 // A drawing of outlines that is taken in: as a plate, or as cut-outs of a part.
 import { send, words } from './api.js';
 import { desk } from './desk.js';
-
-const plural = (count, one, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
+import { counted } from './wording.js';
 
 export function fromDrawing() {
   return {
@@ -18,8 +17,8 @@ export function fromDrawing() {
       const wanted = this.plate() ? { thickness: thickness.value, width: width.value.trim(), height: height.value.trim() } : {};
       try {
         const told = await send(`${desk.api}/outlines?${new URLSearchParams({ as, part, ...wanted })}`, file.files[0]);
-        const passed = told.passed_over ? ` ${plural(told.passed_over, 'thing')} in it that ${told.passed_over === 1 ? 'is' : 'are'} no outline ${told.passed_over === 1 ? 'was' : 'were'} passed over.` : '';
-        if (!await desk.editOrTell(told.edits, `Taken: ${plural(told.outlines, 'outline')}.${passed} Undo takes it back.`)) return;
+        const passed = told.passed_over ? ` ${counted(told.passed_over, 'thing')} in it that ${told.passed_over === 1 ? 'is' : 'are'} no outline ${told.passed_over === 1 ? 'was' : 'were'} passed over.` : '';
+        if (!await desk.editOrTell(told.edits, `Taken: ${counted(told.outlines, 'outline')}.${passed} Undo takes it back.`)) return;
         form.reset();
         this.as = 'plate';
       } catch (refusal) {

@@ -1,11 +1,10 @@
 // Files of all variants: what is ordered, and how far it is.
 import { get, post, words } from './api.js';
 import { desk } from './desk.js';
+import { counted } from './wording.js';
 
 // Milliseconds between two looks at how far it is.
 const LOOK = 700;
-
-const plural = (count, one, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
 
 export function generating() {
   let root = null;
@@ -34,7 +33,7 @@ export function generating() {
     },
 
     counted(form) { this.files = form.querySelectorAll('[name=results]:checked').length * Number(root.dataset.variants); },
-    startText() { return this.files ? `Make up to ${plural(this.files, 'file')}` : 'Choose files'; },
+    startText() { return this.files ? `Make up to ${counted(this.files, 'file')}` : 'Choose files'; },
 
     async start(form) {
       this.problem = '';
@@ -54,7 +53,7 @@ export function generating() {
 
     over(one) { return one.made + one.kept + one.failed; },
     share(one) { return one.files ? (100 * this.over(one)) / one.files : 0; },
-    orderTitle(one) { return `${plural(one.files, 'file')}: ${one.results.join(', ')}`; },
+    orderTitle(one) { return `${counted(one.files, 'file')}: ${one.results.join(', ')}`; },
     orderWho(one) { return `${one.person}, ${one.at.slice(0, 16).replace('T', ' ')}`; },
     orderClass(one) { return { 'is-working': one.status === 'working', 'is-failed': one.failed > 0 }; },
     orderCounts(one) {
@@ -64,6 +63,6 @@ export function generating() {
     },
     archive(one) { return `${desk.api.replace('/api', '')}/generations/${one.id}.zip`; },
     archiveText(one) { return `All in one ZIP (${(one.bytes / 1e6).toFixed(1)} MB)`; },
-    failedText(one) { return `${plural(one.failed, 'file')} could not be made`; },
+    failedText(one) { return `${counted(one.failed, 'file')} could not be made`; },
   };
 }

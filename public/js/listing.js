@@ -2,8 +2,7 @@
 import { get, newest, words } from './api.js';
 import { query } from './pick.js';
 import { desk } from './desk.js';
-
-const plural = (count, one, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
+import { counted, nameFrom } from './wording.js';
 
 export function listing() {
   let root = null;
@@ -141,12 +140,12 @@ export function listing() {
     headingText(column) { return column.heading + ({ ascending: ' ↑', descending: ' ↓' }[this.sorted(column)] || ''); },
     sortTitle({ heading }) { return `Order by ${heading}. Drag it, or press Alt and an arrow key, to move the column.`; },
     side(column) { return column?.number ? 'num' : ''; },
-    aboutText() { return this.title ? `of ${this.about}: ${plural(this.size, 'line')}` : ''; },
+    aboutText() { return this.title ? `of ${this.about}: ${counted(this.size, 'line')}` : ''; },
     moreText() { return `The first ${this.shown} of ${this.size} lines; the files hold all.`; },
 
     async keep(form) {
       const label = form.elements.label.value.trim();
-      const name = this.kept() && label === this.title ? this.name() : label.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^_+|_+$/g, '');
+      const name = this.kept() && label === this.title ? this.name() : nameFrom(label);
       const edit = { do: 'keep_list', name, label, kind: await this.kind(), over: this.over, rows: this.rows(), columns: this.shownNames(),
         order: this.order, group: this.group, sums: this.sums };
       if (!await desk.editOrTell(edit, `"${label}" is kept with this family.`)) return;

@@ -1,6 +1,7 @@
 // An option of the product: put up at once with its price, the cuts that it brings into parts, and the question in a form.
 import { words } from './api.js';
 import { desk } from './desk.js';
+import { nameFrom } from './wording.js';
 
 const EDGES = { horizontal: ['left', 'centre', 'right'], vertical: ['bottom', 'centre', 'top'] };
 
@@ -31,7 +32,7 @@ export function optional() {
     async add(form) {
       this.problem = '';
       const { label, choices, price, per, form: asked } = form.elements;
-      const name = label.value.trim().toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^_+|_+$/g, '').replace(/^(?=\d)/, '_');
+      const name = nameFrom(label.value);
       const components = Array.from(form.querySelectorAll('[name=component]:checked'), ({ value }) => value);
       const edit = { do: 'add_option', name, label: label.value.trim(), choices: choices.value, price: price.value, per: per.value, form: asked.value,
         cut: this.cut(), parts: this.parts(form), along: this.along, components };

@@ -14,13 +14,15 @@ class FromDrawingTest < BrowserCase
     attach_file('drawing-file', path)
   end
 
+  def take_in(file) = within(find(file).ancestor('form')) { click_button 'Take it in' }
+
   def test_a_drawing_is_taken_in
     visit '/families/side-frame/shape'
     find('details.more > summary').click
     attached(dxf(polyline([0, 0], [80, 0], [80, 20], [20, 60], [0, 60]), circle(20, 20, 6), "0\nTEXT\n10\n0\n20\n0\n40\n3\n1\nA 12\n"))
     fill_in 'drawing-name', with: 'gusset'
     fill_in 'drawing-width', with: 'depth'
-    click_button 'Take it in'
+    take_in('#drawing-file')
     assert_text 'Taken: 2 outlines. 1 thing in it that is no outline was passed over.'
     assert_selector '[data-part="gusset"] .recipe-title', text: 'gusset cut 1'
     family = store.find('side-frame').family
@@ -28,11 +30,11 @@ class FromDrawingTest < BrowserCase
 
     select 'cut-outs in gusset', from: 'drawing-as'
     attached(dxf(polyline([0, 0], [9, 0, 1], [9, 6], [0, 6])))
-    click_button 'Take it in'
+    take_in('#drawing-file')
     assert_selector '[data-part="gusset"] .recipe-kind', text: 'cut-out of any shape'
     fill_in 'drawing-name', with: 'other'
     attached(dxf("0\nSPLINE\n10\n4\n20\n5\n"))
-    click_button 'Take it in'
+    take_in('#drawing-file')
     assert_selector '.from-drawing .entry-wrong', text: 'There is a spline near 4, 5'
   end
 
@@ -44,7 +46,7 @@ class FromDrawingTest < BrowserCase
     attach_file('bought-file', path)
     fill_in 'bought-name', with: 'motor'
     fill_in 'bought-mass', with: '2.4 kg'
-    within(find('#bought-file').ancestor('form')) { click_button 'Take it in' }
+    take_in('#bought-file')
     assert_text 'Taken: 4 solids, 536 × 50 × 50 mm.'
     assert_selector '[data-part="motor"] .recipe-title', text: 'Stock: bought part'
     family = store.find('cross-tie').family
@@ -52,7 +54,7 @@ class FromDrawingTest < BrowserCase
     File.write(path, 'no such thing')
     attach_file('bought-file', path)
     fill_in 'bought-name', with: 'other'
-    within(find('#bought-file').ancestor('form')) { click_button 'Take it in' }
+    take_in('#bought-file')
     assert_text 'This is no STEP file.'
   end
 end

@@ -56,6 +56,15 @@ class ListsTest < CoreCase
     assert_equal result.price, format('%.2f EUR', prices.sums.first)
   end
 
+  # What has no price is told beside the list, and makes no line.
+  def test_what_has_no_price
+    texts = ["family: Dear\ncurrency: EUR\nbase_price: 12 EUR\n", "family: Free\n",
+             "family: Outer\ncomponents: [{name: one, family: Dear}, {name: two, family: Free}]\n"]
+    library = VastLattice::Plan::Library.new(texts.map { |text| read_family("vast_lattice: 1\n#{text}") })
+    own = Lists::Composed.new(design(kind: 'prices'), Results::Subject.new(plan: library.plan('Outer')))
+    assert_equal [12.0, ['Free has no price. Give it a base price, or let a rule add one.']], [own.sums[1], own.notes]
+  end
+
   # Every kind of file says the same.
   def test_files
     options = { 'kind' => 'operations', 'columns' => 'part,operation,minutes,cost', 'group' => 'operation' }

@@ -45,7 +45,7 @@ module PlantedFaults
     syntax_of_files: %i[too_late unknown_kind unknown_face missing_choices duplicate_name reserved_name unknown_material too_many formula type not_a_number decided_twice
                         not_a_choice unsuitable_control missing_dimension wrong_stock not_open],
     of_answers: %i[answer_unused no_row no_value], of_settings_of_forms: %i[unknown_picture wrong_unit bad_setting],
-    of_lists_that_were_cut: %i[more sampled follows],
+    of_lists_that_were_cut: %i[more sampled follows], of_lists_that_are_made: %i[no_price no_tool],
     of_work: %i[too_much_work too_tangled], of_sources: %i[unknown_source two_sources],
     of_components: %i[computed broken_component position_circle nothing_to_lean_on circle no_twin no_base lost_base number_shared],
     told_by_its_row: %i[below_least above_most off_step not_offered forbidden warned nothing_left impossible_step not_valid]

@@ -79,7 +79,7 @@ module VastLattice
 
       # The point that a position is measured from, in the view.
       def start_of(feature, from, along, frame, wall)
-        base = feature.feature.public_send(along).feature && @solid.features.find { |other| other.name.casecmp?(from) }
+        base = feature.feature.public_send(along).feature && @solid.feature(from)
         return base.points.first && @view.local(@solid.frame.point(*base.points.first)).first(2) if base
 
         zero = feature.numbers.public_send(along).abs < 1e-9

@@ -46,7 +46,7 @@ module VastLattice
 
       # The narrowest outline with which a piece goes from its seat to the other side; nil where it does not.
       def through(piece)
-        return unless flat?(piece) && piece.layers.any?
+        return unless piece.wall && @solid.blank.lies_flat?(piece.wall) && piece.layers.any?
 
         inside = piece.layers.filter_map { |layer| layer.clip(-height - piece.seat.level, [0.0, -piece.seat.level].max) }
         deep = inside.sum { |layer| layer.high - layer.low }
@@ -56,10 +56,8 @@ module VastLattice
         laid(piece.seat.frame, piece.wall, loops.min_by(&:area))
       end
 
-      def flat?(piece) = piece.wall && (@flat ? !@flat.panel_of(piece.wall).nil? : piece.wall.frame.n[2].abs > 1 - NEAR)
-
       def placed(feature)
-        return [] unless feature.seat && flat?(feature)
+        return [] unless feature.seat && feature.wall && @solid.blank.lies_flat?(feature.wall)
 
         feature.loops.map { |loop| laid(feature.seat.frame, feature.wall, loop) }
       end

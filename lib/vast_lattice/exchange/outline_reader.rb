@@ -13,7 +13,9 @@ module VastLattice
       UNITS = { 0 => 1.0, 1 => 25.4, 2 => 304.8, 4 => 1.0, 5 => 10.0, 6 => 1000.0, 13 => 0.001, 14 => 100.0 }.freeze
       UNEXACT = { 'SPLINE' => 'a spline', 'ELLIPSE' => 'an ellipse', 'INSERT' => 'a block', 'HELIX' => 'a helix' }.freeze
       DRAWN = %w[LINE ARC CIRCLE LWPOLYLINE POLYLINE].freeze
-      private_constant :UNEXACT, :DRAWN
+      # What an old polyline has behind it.
+      BEHIND = %w[VERTEX SEQEND].freeze
+      private_constant :UNEXACT, :DRAWN, :BEHIND
 
       # What was read: Loops in mm, the largest first; how many things were passed over.
       Outlines = Struct.new(:loops, :passed_over)
@@ -75,16 +77,14 @@ module VastLattice
         list.each_with_index do |entity, at|
           kind = entity.first.last
           unexact(kind, entity)
-          next @passed += 1 unless DRAWN.include?(kind) || %w[VERTEX SEQEND].include?(kind)
+          next take(kind, list, at, edges, loops) if DRAWN.include?(kind)
 
-          take(kind, list, at, edges, loops) if DRAWN.include?(kind)
-          if edges.size + loops.size > MOST
-            refuse(Wording[:the_drawing_has_more_than_most_edges, most: MOST],
-                   Wording[:leave_out_what_is_no_outline])
-          end
+          @passed += 1 unless BEHIND.include?(kind)
         end
         [edges, loops]
       end
+
+      def refuse_many = refuse(Wording[:the_drawing_has_more_than_most_edges, most: MOST], Wording[:leave_out_what_is_no_outline])
 
       def unexact(kind, entity)
         what = UNEXACT[kind] or return
@@ -107,6 +107,7 @@ module VastLattice
         when 'LWPOLYLINE' then polyline(light(entity), closed?(entity), edges, loops)
         else polyline(heavy(list, number), closed?(entity), edges, loops)
         end
+        refuse_many if edges.size + loops.size > MOST
       end
 
       def number(entity, code, usual = nil)
@@ -138,12 +139,9 @@ module VastLattice
         sweep = (till - from) % Geometry::Edge::TURN
         sweep = Geometry::Edge::TURN if sweep < 1e-9
         parts = sweep > Math::PI ? 2 : 1
-        Array.new(parts) do |part|
-          ends = [part, part + 1].map do |at|
-            from + (sweep * at / parts)
-          end.map { |angle| [x + (radius * Math.cos(angle)), y + (radius * Math.sin(angle))] }
-          [*ends.first, *ends.last, Math.tan(sweep / parts / 4)]
-        end
+        angles = Array.new(parts + 1) { |at| from + (sweep * at / parts) }
+        ends = angles.map { |angle| [x + (radius * Math.cos(angle)), y + (radius * Math.sin(angle))] }
+        ends.each_cons(2).map { |start, finish| [*start, *finish, Math.tan(sweep / parts / 4)] }
       end
 
       # [x, y, bulge] of the vertices of a polyline.

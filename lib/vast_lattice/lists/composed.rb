@@ -85,23 +85,15 @@ module VastLattice
       end
 
       def compared(one, other, keys)
-        keys.each do |name, backwards|
-          found = pair(one[name], other[name])
-          return backwards && !one[name].nil? && !other[name].nil? ? -found : found unless found.zero?
-        end
-        nil
+        keys.lazy.map { |name, backwards| pair(one[name], other[name], backwards) }.find(&:nonzero?)
       end
 
-      def pair(one, other)
-        if one.nil? || other.nil?
-          return (if one.nil?
-                    other.nil? ? 0 : 1
-                  else
-                    -1
-                  end)
-        end
+      def pair(one, other, backwards)
+        blanks = [one, other].map { |value| value.nil? ? 1 : 0 }
+        return blanks.first - blanks.last if blanks.include?(1)
 
-        (one.is_a?(Numeric) && other.is_a?(Numeric) ? one <=> other : one.to_s <=> other.to_s) || 0
+        found = (one.is_a?(Numeric) && other.is_a?(Numeric) ? one <=> other : one.to_s <=> other.to_s) || 0
+        backwards ? -found : found
       end
 
       def cells(row) = columns.map { |column| row[column.name] }

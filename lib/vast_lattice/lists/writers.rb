@@ -13,13 +13,7 @@ module VastLattice
         Exchange::Sheet.new(name, [list.columns.map(&:heading), *rows, *whole])
       end
 
-      def summed(sums, value)
-        if sums&.any?
-          [Writers.line(sums, value ? "Sum of #{value}" : 'Sum')]
-        else
-          []
-        end
-      end
+      def summed(sums, value) = sums&.any? ? [Writers.line(sums, ['Sum', *value].join(' of '))] : []
 
       # A line of sums: it says so in the first column that has no sum.
       def line(sums, words = 'Sum')
@@ -29,15 +23,13 @@ module VastLattice
 
       # For programs.
       def tree(list)
-        names = list.columns.map(&:name)
+        named = ->(cells) { cells && list.columns.map(&:name).zip(cells).to_h.compact }
         told = list.groups.map do |group|
-          { 'value' => group.value, 'rows' => group.rows.map do |row|
-            names.zip(row).to_h.compact
-          end, 'sums' => group.sums && names.zip(group.sums).to_h.compact }.compact
+          { 'value' => group.value, 'rows' => group.rows.map(&named), 'sums' => named.call(group.sums) }.compact
         end
         { 'list' => list.title, 'family' => list.subject.family.name, 'of' => list.about,
           'columns' => list.columns.map { |column| { 'name' => column.name, 'title' => column.title, 'unit' => column.unit } },
-          'groups' => told, 'sums' => list.sums && names.zip(list.sums).to_h.compact, 'notes' => list.notes }.compact
+          'groups' => told, 'sums' => named.call(list.sums), 'notes' => list.notes }.compact
       end
     end
   end

@@ -6,9 +6,7 @@ module VastLattice
     # piece is cut by laser, round holes are drilled, all else is milled.
     class FeatureOperations
       NEAR = 1e-6
-      # Whoever drills larger holes than his largest drill mills them.
-      HOLES = %i[drill counterbore countersink].freeze
-      private_constant :NEAR, :HOLES
+      private_constant :NEAR
 
       # +feature+ is a Geometry::PlacedFeature.
       def initialize(solid, feature, workshop)
@@ -48,14 +46,15 @@ module VastLattice
       # Straight through the whole thickness of a plate or sheet, and no smaller than it is thick.
       def lasered?(piece)
         thick = @solid.blank.thickness
-        return false if thick.nil? || piece.layers.size != 1 || piece.layers.first.taper
+        return false if thick.nil? || @feature.numbers.measures['depth'] || !straight?(piece)
 
-        loop = piece.layers.first.loop
-        @feature.numbers.measures['depth'].nil? && piece.seat.level.zero? && [loop.box.width,
-                                                                              loop.box.height].min >= thick - NEAR && flat?(piece)
+        narrowest(piece.layers.first.loop) >= thick - NEAR && @solid.blank.lies_flat?(piece.wall)
       end
 
-      def flat?(piece) = @solid.blank.flat ? !@solid.blank.flat.panel_of(piece.wall).nil? : piece.wall.frame.n[2].abs > 1 - NEAR
+      # From the surface of its side, in one layer, without a taper.
+      def straight?(piece) = piece.layers.size == 1 && !piece.layers.first.taper && piece.seat.level.zero?
+
+      def narrowest(loop) = [loop.box.width, loop.box.height].min
 
       def lasered(pieces)
         loops = pieces.map { |piece| piece.layers.first.loop }
@@ -64,16 +63,20 @@ module VastLattice
       end
 
       def drilled(holes)
-        largest = @workshop.sizes('drill')&.last
         holes.group_by { |hole| [hole.what, hole.diameter, hole.depth, hole.angle] }.values.map do |same|
-          first = same.first
-          kind = first.what == :drill && largest && first.diameter > largest + NEAR ? 'mill' : first.what.to_s
-          deep = first.depth || past(kind, first.through_depth, first.diameter)
-          base(kind, side: first.side, size: first.diameter, count: same.size, positions: same.map do |hole|
-            [hole.x, hole.y]
-          end, deep: deep.round(6),
-                     through: first.depth.nil?, travel: deep.round(6), about: first.angle ? "#{Units::Format.number(first.angle)}°" : '')
+          hole = same.first
+          kind = bored_by(hole)
+          deep = (hole.depth || past(kind, hole.through_depth, hole.diameter)).round(6)
+          base(kind, side: hole.side, size: hole.diameter, count: same.size, positions: same.map { |one| [one.x, one.y] },
+                     deep: deep, through: hole.depth.nil?, travel: deep,
+                     about: hole.angle ? "#{Units::Format.number(hole.angle)}°" : '')
         end
+      end
+
+      # Whoever drills larger holes than his largest drill mills them.
+      def bored_by(hole)
+        largest = @workshop.sizes('drill')&.last
+        hole.what == :drill && largest && hole.diameter > largest + NEAR ? 'mill' : hole.what.to_s
       end
 
       # How deep a tool goes to be through.
@@ -89,7 +92,7 @@ module VastLattice
 
         through = @feature.numbers.measures['depth'].nil?
         deep = -piece.layers.map(&:low).min
-        [base('mill', side: side, size: [loop.box.width, loop.box.height].min.round(6), count: pieces.size, through: through,
+        [base('mill', side: side, size: narrowest(loop).round(6), count: pieces.size, through: through,
                       positions: pieces.map { |one| position(*one.layers.first.loop.box.middle) },
                       deep: (through ? past('mill', deep - Geometry::Wall::OVER, 0.0) : deep).round(6), travel: around(loop))]
       end
@@ -109,10 +112,7 @@ module VastLattice
       def around(loop) = loop.edges.sum { |edge| Geometry::Edge.length(edge) }.round(6)
 
       # From the lower left corner of the side, as one looks at it.
-      def position(x, y)
-        box = @feature.wall.box
-        [(@feature.wall.mirrored ? box.right - x : x - box.left).round(6), (y - box.bottom).round(6)]
-      end
+      def position(x, y) = @feature.wall.from_corner(x, y).map { |along| along.round(6) }
     end
   end
 end

@@ -40,10 +40,9 @@ module VastLattice
       private
 
       def hole(what, layer, diameter, angle = nil)
-        x, y = layer.loop.circle.first(2)
-        box = @piece.wall.box
+        x, y = @piece.wall.from_corner(*layer.loop.circle.first(2)).map { |along| along.round(6) }
         Hole.new(part: @part, feature: @feature.feature, side: @piece.wall.title, what: what, diameter: diameter.round(6), angle: angle,
-                 x: (@piece.wall.mirrored ? box.right - x : x - box.left).round(6), y: (y - box.bottom).round(6), depth: depth(layer),
+                 x: x, y: y, depth: depth(layer),
                  through_depth: @feature.numbers.measures['through'] == 'part' ? @piece.seat.all : @piece.seat.through)
       end
 

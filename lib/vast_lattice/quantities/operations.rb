@@ -23,8 +23,7 @@ module VastLattice
 
       private
 
-      # [a Body, how many are like it].
-      def alike = @alike ||= @result.whole_model.bodies.group_by { |body| body.solid.mark }.values.map { |same| [same.first, same.size] }
+      def alike = @result.whole_model.alike
 
       def of(solid)
         (@of ||= {})[solid.mark] ||= begin

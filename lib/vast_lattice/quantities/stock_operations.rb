@@ -40,11 +40,9 @@ module VastLattice
       def self.bends(solid)
         flat = solid.blank.flat or return []
         flat.bends.map do |bend|
-          feature = solid.features.find { |own| own.name == bend.name }
-          from_x, from_y, till_x, till_y = bend.line
+          feature = solid.feature(bend.name)
           Operation.new(kind: 'bend', part: solid.part, feature: feature&.feature, size: bend.radius, step: feature&.step || 0,
-                        travel: Math.hypot(till_x - from_x, till_y - from_y).round(6),
-                        about: "#{Units::Format.number(bend.angle.round(3))}° #{bend.direction}")
+                        travel: bend.length.round(6), about: "#{Units::Format.number(bend.angle.round(3))}° #{bend.direction}")
         end
       end
       private_class_method :sawn, :mitres, :turned, :outline, :bends

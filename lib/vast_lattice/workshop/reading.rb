@@ -28,12 +28,13 @@ module VastLattice
         hash('rates').filter_map do |kind, fields|
           known(kind)
           told = (fields.is_a?(Hash) ? fields : {}).slice(*FIELDS.keys).reject { |_, text| text.to_s.strip.empty? }
-          next if told.empty?
-
-          Rate.new(kind: kind, **told.to_h do |field, text|
-            [field.to_sym, number(text, "#{FIELDS[field]} of #{OPERATIONS[kind].title.downcase}")]
-          end)
+          rate(kind, told) if told.any?
         end
+      end
+
+      def rate(kind, told)
+        of = OPERATIONS[kind].title.downcase
+        Rate.new(kind: kind, **told.to_h { |field, text| [field.to_sym, number(text, "#{FIELDS[field]} of #{of}")] })
       end
 
       def tools

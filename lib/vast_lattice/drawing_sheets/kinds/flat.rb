@@ -16,7 +16,7 @@ module VastLattice
 
         # What each bend is: "90° to the front, R3".
         def notes
-          drawing.bend_notes.map { |note| [solid.features.find { |own| own.name == note.feature }, note.text, note.anchor] }
+          drawing.bend_notes.map { |note| [solid.feature(note.feature), note.text, note.anchor] }
         end
 
         private

@@ -35,6 +35,9 @@ module VastLattice
       # All Bodies, those of components at their places.
       def bodies = @bodies ||= laid.empty? ? solids : [*solids, *laid_bodies].freeze
 
+      # [a Body, how many are like it], of each solid once.
+      def alike = @alike ||= bodies.group_by { |body| body.solid.mark }.values.map { |same| [same.first, same.size] }.freeze
+
       def findings
         @findings ||= laid.empty? && @laying.nil? ? @own_findings : [*@own_findings, *laying.findings, *inner_findings].uniq.freeze
       end

@@ -27,6 +27,9 @@ module VastLattice
       # The wall of that name, or nil; without a name the first.
       def wall(name) = name.nil? || name.empty? ? walls.first : walls.find { |wall| wall.name.casecmp?(name) }
 
+      # Whether what sits on a Wall of a plate or sheet is cut with its outline: on one of its two large sides, or on a panel of it.
+      def lies_flat?(wall) = flat ? !flat.panel_of(wall).nil? : wall.frame.n[2].abs > 1 - 1e-6
+
       def volume = @volume ||= bodies.sum(&:volume)
       def bounds = @bounds ||= Bounds.around(bodies.map(&:bounds))
 

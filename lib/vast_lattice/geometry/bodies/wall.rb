@@ -36,6 +36,9 @@ module VastLattice
 
       def upwards(from, offset) = measured(from, offset, box.bottom, box.top)
 
+      # [to the right, upwards] of a point, from the lower left corner as people see it, mm.
+      def from_corner(x, y) = [mirrored ? box.right - x : x - box.left, y - box.bottom]
+
       # +1 where x runs to the right as people see it.
       def sense = mirrored ? -1.0 : 1.0
 

@@ -76,9 +76,11 @@ module VastLattice
 
         # [height at which it begins, bodies there as bits], of all layers and what lies below and above them.
         def layers
-          heights = @spans.flatten.uniq { |height| height.round(7) }.sort
-          inner = heights.each_cons(2).map { |from, till| [from, there((from + till) / 2)] }
-          [[nil, 0], *inner, [heights.last, 0]]
+          @layers ||= begin
+            heights = @spans.flatten.uniq { |height| height.round(7) }.sort
+            inner = heights.each_cons(2).map { |from, till| [from, there((from + till) / 2)] }
+            [[nil, 0], *inner, [heights.last, 0]]
+          end
         end
 
         def there(height) = @spans.each_with_index.sum { |(low, high), index| height.between?(low, high) ? 1 << index : 0 }

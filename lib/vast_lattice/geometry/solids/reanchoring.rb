@@ -80,7 +80,7 @@ module VastLattice
       private_class_method :number
 
       def self.start(solid, placed, axis, from)
-        base = solid.features.find { |feature| feature.name.casecmp?(from) }
+        base = solid.feature(from)
         return placed.seat.frame.local(base.points.first)[axis == :horizontal ? 0 : 1] if base&.points&.any?
 
         axis == :horizontal ? placed.wall.across(from, 0.0) : placed.wall.upwards(from, 0.0)

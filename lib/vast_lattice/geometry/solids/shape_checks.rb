@@ -95,7 +95,7 @@ module VastLattice
         found = []
         while (name = feature&.feature&.on&.downcase) && !found.include?(name)
           found << name
-          feature = @solid.features.find { |own| own.name.casecmp?(name) }
+          feature = @solid.feature(name)
         end
         found
       end

@@ -80,6 +80,9 @@ module VastLattice
 
       def built = features.select(&:built?)
 
+      # The PlacedFeature of that name, or nil.
+      def feature(name) = features.find { |feature| feature.name.casecmp?(name) }
+
       # Number of built instances of all features.
       def instance_count = built.sum { |feature| feature.loops.size }
 

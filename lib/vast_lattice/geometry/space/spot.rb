@@ -15,11 +15,7 @@ module VastLattice
       def offset(along, distance) = along == 'vertical' ? [0.0, distance] : [distance * wall.sense, 0.0]
 
       # Position along the direction, as people see it, from the left or bottom edge; and the wall's length there.
-      def position(along = self.along)
-        return y - wall.box.bottom if along == 'vertical'
-
-        wall.mirrored ? wall.box.right - x : x - wall.box.left
-      end
+      def position(along = self.along) = wall.from_corner(x, y)[along == 'vertical' ? 1 : 0]
 
       def length(along = self.along) = along == 'vertical' ? wall.box.height : wall.box.width
 

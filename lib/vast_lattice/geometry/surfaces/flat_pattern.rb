@@ -9,7 +9,10 @@ module VastLattice
 
       # A bend line of it, [x0, y0, x1, y1]: the feature that bends, by how many degrees, towards front or back, round which
       # inner radius.
-      Bend = Struct.new(:name, :line, :angle, :direction, :radius)
+      Bend = Struct.new(:name, :line, :angle, :direction, :radius) do
+        # Length of the line, mm.
+        def length = Math.hypot(line[2] - line[0], line[3] - line[1])
+      end
 
       # Factor of the neutral line, DIN 6935: k = 0.65 + 0.5 lg(r/s) for r/s up to 5, else 1 (from memory).
       def self.factor(radius, gauge)

@@ -20,17 +20,15 @@ module VastLattice
         def self.columns(_family) = COLUMNS
         def self.offered?(family) = family.components.any? || family.parts.any? { |part| part.stock.kind == 'folded_sheet' }
         def self.findings(_subject) = []
-        def self.rows(subject) = Lists.alike(subject).flat_map { |body, count| of(body.solid, count) }
+        def self.rows(subject) = subject.result.whole_model.alike.flat_map { |body, count| of(body.solid, count) }
 
         # Rows of a Geometry::Solid of which there are so many.
         def self.of(solid, count)
           flat = solid.blank.flat or return []
           length, width = flat.size.map { |size| size.round(6) }
           flat.bends.map do |bend|
-            from_x, from_y, till_x, till_y = bend.line
-            feature = solid.features.find { |own| own.name == bend.name }
-            { 'part' => solid.part.title, 'parts' => count.to_f, 'bend' => feature&.feature&.title || bend.name, 'angle' => bend.angle,
-              'towards' => bend.direction, 'radius' => bend.radius, 'line' => Math.hypot(till_x - from_x, till_y - from_y).round(6),
+            { 'part' => solid.part.title, 'parts' => count.to_f, 'bend' => solid.feature(bend.name)&.feature&.title || bend.name,
+              'angle' => bend.angle, 'towards' => bend.direction, 'radius' => bend.radius, 'line' => bend.length.round(6),
               'sheet' => solid.blank.thickness, 'flat_length' => length, 'flat_width' => width }
           end
         end

@@ -22,9 +22,7 @@ module VastLattice
         def self.offered?(family) = family.parts.any? || family.components.any?
         def self.findings(_subject) = []
 
-        def self.rows(subject)
-          Lists.alike(subject).flat_map { |body, count| of(body.solid, count) }
-        end
+        def self.rows(subject) = subject.result.whole_model.alike.flat_map { |body, count| of(body.solid, count) }
 
         def self.of(solid, count)
           order = ->(hole) { [hole.side, ORDER.index(hole.what), hole.diameter, hole.x, hole.y] }

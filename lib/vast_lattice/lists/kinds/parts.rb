@@ -21,9 +21,7 @@ module VastLattice
         def self.columns(_family) = COLUMNS
         def self.offered?(family) = family.components.any? || family.parts.size > 1
         def self.findings(_subject) = []
-        def self.rows(subject) = positions(Quantities::PartsList.new(subject.result.outcome)).map { |position| row(position) }
-
-        def self.positions(list) = list.indented
+        def self.rows(subject) = Quantities::PartsList.new(subject.result.outcome).indented.map { |position| row(position) }
 
         # A Quantities::Position as a row.
         def self.row(position)
@@ -38,7 +36,7 @@ module VastLattice
 
         def self.mass(mass) = mass && Undefined.text(mass) { mass.round(6) }
         def self.price(price, currency) = price&.plain&.fetch(currency, nil)
-        private_class_method :positions, :mass, :price
+        private_class_method :mass, :price
       end
     end
   end

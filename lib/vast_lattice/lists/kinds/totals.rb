@@ -6,10 +6,10 @@ module VastLattice
       # The same with equal things once, wherever they are: these can be summed.
       module Totals
         SUMMED = %w[mass_total price_total].freeze
-        COLUMNS = Parts::COLUMNS.map do |column|
-          column.with(summed: SUMMED.include?(column.name))
-        end.reject { |column| %w[quantity level].include?(column.name) }.freeze
-        private_constant :SUMMED
+        LEFT_OUT = %w[quantity level].freeze
+        COLUMNS = Parts::COLUMNS.reject { |column| LEFT_OUT.include?(column.name) }
+                                .map { |column| column.with(summed: SUMMED.include?(column.name)) }.freeze
+        private_constant :SUMMED, :LEFT_OUT
 
         def self.name = 'totals'
         def self.title = 'Parts in all'

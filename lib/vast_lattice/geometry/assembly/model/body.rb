@@ -11,7 +11,7 @@ module VastLattice
 
         attr_reader :solid, :material, :colour, :shown, :frame, :path, :tiers
 
-        def_delegators :solid, :part, :blank, :features, :built, :numbers, :volume, :area, :surface, :surface_area, :centroid,
+        def_delegators :solid, :part, :blank, :features, :feature, :built, :numbers, :volume, :area, :surface, :surface_area, :centroid,
                        :bounds,
                        :instance_count, :clear, :tangled
 
